@@ -1,17 +1,8 @@
 import { isActive } from '../plan/segment.ts';
 import { BEYOND, BEYOND_KINDS, OUT, type Problem, SKIP_OPENS } from './problem.ts';
+import { beyondEdges, beyondLeast, beyondOpens } from './beyond-plan.ts';
 import { cellSums } from './far-cells.ts';
-import {
-  beginScores,
-  beyondEdges,
-  beyondLeast,
-  beyondOpens,
-  endScores,
-  lengthTable,
-  outsideAfter,
-  outsideBefore,
-  Together,
-} from './piece-scores.ts';
+import { beginScores, endScores, lengthTable, outsideAfter, outsideBefore, Together } from './piece-scores.ts';
 
 /** Summed over all ways to stand before a slot, by place of its window; `leaving`: in a run of left-out segments. */
 interface SlotSums {

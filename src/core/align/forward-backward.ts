@@ -1,16 +1,8 @@
 import { isActive } from '../plan/segment.ts';
-import { BEYOND, BEYOND_KINDS, OUT, type Problem, SKIP_OPENS } from './problem.ts';
+import { OUT, type Problem, SKIP_OPENS } from './problem.ts';
+import { withBeyond } from './beyond-plan.ts';
 import { cellBests } from './far-cells.ts';
-import {
-  beginScores,
-  beyondEdges,
-  beyondLeast,
-  beyondOpens,
-  endScores,
-  lengthTable,
-  outsideAfter,
-  Together,
-} from './piece-scores.ts';
+import { beginScores, endScores, lengthTable, outsideAfter, Together } from './piece-scores.ts';
 import type { Forward } from './viterbi.ts';
 
 /** What one pass from the end holds: by slot, then by place from the slot's window on. */
@@ -100,40 +92,6 @@ function begunAt(problem: Problem, k: number, after: Float64Array): Float64Array
       if (value > top) top = value;
     }
     out[p - a] = Math.max(top, farTop) + begins[p - a]!;
-  }
-  return out;
-}
-
-/** The best from each place on where time beyond the plan may stand before slot k. */
-function withBeyond(problem: Problem, k: number, plain: Float64Array): Float64Array {
-  const { lattice, windows } = problem;
-  const [a, b] = windows[k] as readonly [number, number];
-  const { cell } = lattice;
-  const alive = problem.alive[k];
-  const least = beyondLeast(lattice);
-  const edges = beyondEdges(problem);
-  // Best from a place on, where time beyond the plan begins there.
-  const begun = { work: new Float64Array(b - a).fill(OUT), break: new Float64Array(b - a).fill(OUT) };
-  const kinds = BEYOND_KINDS.map((is) => ({
-    ...{ own: begun[is], other: begun[is === 'work' ? 'break' : 'work'] },
-    ...{ begins: edges[is].begins, ends: edges[is].ends, top: OUT },
-  }));
-  let r = b - 1;
-  for (let p = b - 1; p >= a; p--) {
-    for (; r >= a && cell[r]! >= cell[p]! + least; r--) {
-      if (alive?.[r - a] === 0) continue;
-      for (const one of kinds) {
-        const onward = Math.max(plain[r - a]!, one.other[r - a]! + BEYOND.turns);
-        one.top = Math.max(one.top, onward + one.ends[r]!);
-      }
-    }
-    if (alive?.[p - a] === 0) continue;
-    for (const { own, top, begins } of kinds) if (top > OUT / 2) own[p - a] = top + begins[p]!;
-  }
-  const out = plain.slice();
-  for (const is of BEYOND_KINDS) {
-    const opens = beyondOpens(problem, is, k);
-    for (let i = 0; i < out.length; i++) out[i] = Math.max(out[i]!, begun[is][i]! + opens);
   }
   return out;
 }

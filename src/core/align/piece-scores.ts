@@ -3,12 +3,10 @@ import type { GapPairs } from './gap-pairs.ts';
 import type { LengthModel } from './duration-model.ts';
 import type { Lattice } from './lattice.ts';
 import { type MusicGrid, onGrid } from './eights.ts';
-import { BEYOND, type BeyondKind, OUT, type Problem } from './problem.ts';
+import { OUT, type Problem } from './problem.ts';
 
 /** What each clause before and after the class costs: its words belong to no segment. */
 const OUTSIDE_CLAUSE = 1.5;
-/** Time beyond the plan lasts at least this long: a breath is none. */
-const BEYOND_LEAST_S = 2;
 
 /** The lengths of a segment in cells, with what each is worth. */
 interface LengthTable {
@@ -126,50 +124,4 @@ export function outsideAfter(lattice: Lattice, p: number, clauses: number): numb
   return (
     -OUTSIDE_CLAUSE * (clauses - lattice.gap[p]!) - waiting(((lattice.cells - lattice.cell[p]!) * lattice.stepUs) / 1e6)
   );
-}
-
-/** What it is worth that time beyond the plan begins at each place, and that it ends there: the sum is the piece. */
-export interface BeyondEdges {
-  readonly begins: Float64Array;
-  readonly ends: Float64Array;
-}
-
-const knownEdges = new WeakMap<Problem, Readonly<Record<BeyondKind, BeyondEdges>>>();
-
-/** The edges of time beyond the plan of both kinds, worked out once for a problem: every slot asks for them. */
-export function beyondEdges(problem: Problem): Readonly<Record<BeyondKind, BeyondEdges>> {
-  let edges = knownEdges.get(problem);
-  if (edges === undefined)
-    knownEdges.set(problem, (edges = { work: edgesOf(problem, 'work'), break: edgesOf(problem, 'break') }));
-  return edges;
-}
-
-function edgesOf(problem: Problem, kind: BeyondKind): BeyondEdges {
-  const { lattice, emissions } = problem;
-  const { before, begins: beginning, ends: ending } = emissions.beyond[kind];
-  const [onward, upTo] = [emissions.onward.work[kind], emissions.upTo[kind]];
-  const second = beyondSecond(problem, kind);
-  const [begins, ends] = [new Float64Array(lattice.count), new Float64Array(lattice.count)];
-  for (let p = 0; p < lattice.count; p++) {
-    const g = lattice.gap[p]!;
-    const at = lattice.cell[p]! * lattice.stepUs;
-    begins[p] = onward[p]! - before[g]! + beginning[g]! + (second * at) / 1e6;
-    ends[p] = upTo[p]! + before[g]! + ending[g]! - (second * at) / 1e6;
-  }
-  return { begins, ends };
-}
-
-/** What each second beyond the plan costs. */
-function beyondSecond(problem: Problem, kind: BeyondKind): number {
-  return problem.open === null ? BEYOND[kind].second : Math.max(BEYOND[kind].second, problem.open.beyondSecond);
-}
-
-/** What it costs to open time beyond the plan before slot k. */
-export function beyondOpens(problem: Problem, kind: BeyondKind, k: number): number {
-  return BEYOND[kind].opens + (kind === 'break' ? problem.beyond[k]! : 0);
-}
-
-/** Cells that lie between the ends of a piece beyond the plan, at least. */
-export function beyondLeast(lattice: Lattice): number {
-  return Math.max(1, Math.round((BEYOND_LEAST_S * 1e6) / lattice.stepUs));
 }

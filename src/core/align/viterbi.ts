@@ -1,17 +1,8 @@
 import { isActive } from '../plan/segment.ts';
-import { BEYOND, BEYOND_KINDS, type BeyondKind, OUT, type PathPiece, type Problem, SKIP_OPENS } from './problem.ts';
+import { type BeyondKind, OUT, type PathPiece, type Problem, SKIP_OPENS } from './problem.ts';
+import { type BeyondColumn, goBeyond } from './beyond-plan.ts';
 import { cellBests } from './far-cells.ts';
-import {
-  Together,
-  beginScores,
-  beyondEdges,
-  beyondLeast,
-  beyondOpens,
-  endScores,
-  lengthTable,
-  outsideAfter,
-  outsideBefore,
-} from './piece-scores.ts';
+import { Together, beginScores, endScores, lengthTable, outsideAfter, outsideBefore } from './piece-scores.ts';
 
 /** What one pass from the start holds. By slot, then by place from the slot's window on. */
 export interface Forward {
@@ -31,13 +22,6 @@ export interface Forward {
   readonly beyond: Readonly<Record<BeyondKind, BeyondColumn>>[];
   /** Which kind ends here where `how` is 2. */
   readonly beyondKind: Uint8Array[];
-}
-
-export interface BeyondColumn {
-  readonly value: Float64Array;
-  readonly from: Int32Array;
-  /** 0: the plan, 2: time beyond the plan of the other kind. */
-  readonly after: Uint8Array;
 }
 
 /** By place of the next slot: what is best there, and where it came from. Written into. */
@@ -159,52 +143,6 @@ export function runForward(problem: Problem): Forward {
     f.beyondKind.push(kind);
   }
   return f;
-}
-
-/**
- * Lets time beyond the plan stand before slot k; writes what is better into `best` and `how`. What a piece is worth is
- * a sum of what its ends are worth, so the best beginning for every end is the best so far.
- */
-function goBeyond(problem: Problem, k: number, best: Float64Array, how: Uint8Array) {
-  const { lattice, windows } = problem;
-  const [a, b] = windows[k] as readonly [number, number];
-  const column = (): BeyondColumn => ({
-    value: new Float64Array(b - a).fill(OUT),
-    from: new Int32Array(b - a).fill(-1),
-    after: new Uint8Array(b - a),
-  });
-  const beyond = { work: column(), break: column() };
-  const kind = new Uint8Array(b - a);
-  const plain = best.slice();
-  const { cell } = lattice;
-  const alive = problem.alive[k];
-  const least = beyondLeast(lattice);
-  const edges = beyondEdges(problem);
-  const kinds = BEYOND_KINDS.map((is) => ({
-    ...{ is, own: beyond[is], other: beyond[is === 'work' ? 'break' : 'work'].value },
-    ...{ begins: edges[is].begins, ends: edges[is].ends, opens: beyondOpens(problem, is, k) },
-    ...{ top: OUT, origin: -1, after: 0 },
-  }));
-  let r = a;
-  for (let q = a; q < b; q++) {
-    for (; r < b && cell[r]! <= cell[q]! - least; r++) {
-      if (alive?.[r - a] === 0) continue;
-      for (const one of kinds) {
-        const begin = plain[r - a]! + one.opens;
-        const turned = one.other[r - a]! + BEYOND.turns;
-        const value = Math.max(begin, turned) + one.begins[r]!;
-        if (value > one.top) [one.top, one.origin, one.after] = [value, r, turned > begin ? 2 : 0];
-      }
-    }
-    if (alive?.[q - a] === 0) continue;
-    for (const { is, own, ends, top, origin, after } of kinds) {
-      if (top < OUT / 2) continue;
-      const value = top + ends[q]!;
-      [own.value[q - a], own.from[q - a], own.after[q - a]] = [value, origin, after];
-      if (value > best[q - a]!) [best[q - a], how[q - a], kind[q - a]] = [value, 2, is === 'work' ? 0 : 1];
-    }
-  }
-  return { beyond, kind };
 }
 
 /** The best path, from its last place back; its score with it. */
