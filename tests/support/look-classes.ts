@@ -6,6 +6,7 @@ import type { ClassBeat } from '../../src/core/music/arrangement.ts';
 import { compile } from '../../src/core/plan/compile.ts';
 import type { Segment } from '../../src/core/plan/segment.ts';
 import { anySeconds, anyTime } from './times.ts';
+import type { Shape } from '../../src/core/looks/look.ts';
 import { readOutline } from '../../src/formats/outline/outline-reader.ts';
 import type { ProgrammeTime } from '../../src/core/time/micros.ts';
 
@@ -71,3 +72,17 @@ export function moments(segments: readonly Segment[]): { readonly name: string; 
     near('breath', (s) => s.blockName === 'Rest well' && (s.kind === 'hold' || s.kind === 'work'), 0.35),
   ];
 }
+
+/** A picture of each shape. */
+export const SIZES: Readonly<Record<Shape, { width: number; height: number }>> = {
+  wide: { width: 1920, height: 1080 },
+  tall: { width: 1080, height: 1920 },
+  square: { width: 1080, height: 1080 },
+  television: { width: 1920, height: 1080 },
+};
+
+/** Everything that a look can show. */
+export const EVERYTHING = {
+  ...{ next: true, round: true, option: true, take: true, place: true, effort: true },
+  ...{ caution: true, title: true },
+} as const;

@@ -13,10 +13,8 @@ import { type TakeTime, takeTime } from '../time/micros.ts';
 import { anyTime, asPlanned } from '../../../tests/support/times.ts';
 import { align } from './align.ts';
 import { type Alignment } from './alignment.ts';
-import { calibrated } from './calibration.ts';
 import { lengthModel } from './duration-model.ts';
 import { usualTimings } from './expectation.ts';
-import { logGamma, silenceLog } from './speech-flow.ts';
 
 /** Plans of every way of teaching: intervals of the lengths people use, repetitions, counts, holds, flow. */
 const WAYS: readonly (readonly [name: string, outline: string])[] = [
@@ -227,35 +225,5 @@ describe('what lengths are worth', () => {
       expect(sum).toBeGreaterThan(0.85);
       expect(sum).toBeLessThan(1.1);
     }
-  });
-});
-
-describe('the functions beneath', () => {
-  // Γ(n) = (n − 1)! and Γ(1/2) = √π: any table of the gamma function (from memory).
-  it.each([
-    [1, 0],
-    [2, 0],
-    [5, Math.log(24)],
-    [10, Math.log(362_880)],
-    [0.5, Math.log(Math.sqrt(Math.PI))],
-  ])('ln Γ(%d)', (z, wanted) => expect(logGamma(z)).toBeCloseTo(wanted, 3));
-  it('silence is likeliest near its mean, and a long one is not impossible', () => {
-    const silence = {
-      shift: 0.4,
-      edge: 0.06,
-      shape: 4,
-      scale: 0.6,
-      constant: -4 * Math.log(0.6) - Math.log(6),
-      mean: 2.4,
-    };
-    expect(silenceLog(silence, 1.6)).toBeGreaterThan(silenceLog(silence, 0));
-    expect(silenceLog(silence, 1.6)).toBeGreaterThan(silenceLog(silence, 6));
-    expect(silenceLog(silence, 30)).toBeGreaterThan(-8);
-  });
-  it('certainty grows with what it is made of', () => {
-    const raw = { start: 0.5, end: 0.5, timed: false, timer: false };
-    expect(calibrated({ ...raw, start: 0.9 })).toBeGreaterThan(calibrated(raw));
-    expect(calibrated({ ...raw, timed: true })).toBeGreaterThan(calibrated(raw));
-    expect(calibrated({ ...raw, timer: true })).toBeGreaterThan(calibrated(raw));
   });
 });

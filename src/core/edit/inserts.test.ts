@@ -1,50 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { asFilmed } from '../../../tests/support/as-filmed.ts';
-import { readOutline } from '../../formats/outline/outline-reader.ts';
-import { cardEvents } from '../lanes/card.ts';
+import { END, FRAME, RATE, built, cardAt, filmed, keyOf, segments } from '../../../tests/support/hive-lifts.ts';
 import { DEFAULT_RULES } from '../lanes/rules.ts';
 import { timerTicks } from '../lanes/timer.ts';
-import { compile } from '../plan/compile.ts';
-import { frameRate } from '../time/frames.ts';
 import type { AnyClock } from '../time/micros.ts';
-import { assemble } from './assemble.ts';
-import type { FilmedTake } from './coverage.ts';
-import type { CardKind, Insert, InsertPlace } from './decisions.ts';
+import type { Insert, InsertPlace } from './decisions.ts';
 import { soundsOf, viewsOf, withInsertsHeard, withInsertsSeen } from './views.ts';
 import { anySeconds as s } from '../../../tests/support/times.ts';
 
-const RATE = frameRate(30000, 1001);
-const FRAME = (1e6 * RATE.den) / RATE.num;
-const PLAN = readOutline(
-  '# Hive lifts\n## Hello: talk, 0:20\n## Main: 2 rounds, 30/15\n- Squat\n- Broomstick row | needs: broomstick\n- Plank\n## Bye: talk, 0:15',
-).value;
-const { segments, total } = compile(PLAN);
-const END = total / 1e6;
-const keyOf = (label: string, round = 1) => segments.find((x) => x.label === label && x.round === round)!.key;
-
-/** A take of the class from one second of it to another, that begins with so many seconds of nothing. */
-const filmed = (takeId: string, from: number, to: number, lead = 0): FilmedTake => ({
-  takeId,
-  duration: s(to - from + lead),
-  alignment: asFilmed(segments, s(lead - from), { start: s(lead), end: s(to - from + lead) }),
-  faults: new Map(),
-  speech: [],
-});
-const built = (takes: readonly FilmedTake[], inserts: readonly Insert[], removed: readonly [number, number][] = []) =>
-  assemble(
-    segments,
-    takes,
-    { uses: [], removedOf: () => removed.map(([a, b]) => ({ start: s(a), end: s(b) })), inserts },
-    RATE,
-  );
-const cardAt = (segmentKey: string, place: InsertPlace, seconds: number | null, card: CardKind = 'move'): Insert => ({
-  id: `${place}-${segmentKey}`,
-  segmentKey,
-  place,
-  lengthUs: seconds === null ? null : s(seconds),
-  shows: { kind: 'card', card, title: null, line: null },
-});
 const of = (programme: ReturnType<typeof built>, key: string) => programme.segments.find((x) => x.key === key)!;
 /** Frames of 29.97 begin between microseconds. */
 const meet = (a: number, b: number) => expect(Math.abs(a - b)).toBeLessThanOrEqual(1);
@@ -243,29 +206,5 @@ describe('what lies past the end of a recording', () => {
     const late = seen({ kind: 'clip', mediaId: 'b', from: s(39) }, 4);
     expect([late.from + late.length, late.held]).toEqual([s(40), undefined]);
     expect(seen({ kind: 'clip', mediaId: 'b', from: s(3) }, 60)).toMatchObject({ from: 0, held: true });
-  });
-});
-
-describe('what a card says', () => {
-  const take = filmed('a', 0, END);
-  const wordsOf = (insert: Insert) => {
-    const programme = built([take], [insert]);
-    const [card] = cardEvents(programme, timerTicks(programme.segments, DEFAULT_RULES, []), PLAN);
-    return [card!.heading, card!.title, card!.line, card!.ticks.length];
-  };
-  const rest = segments.find((x) => x.kind === 'rest')!;
-  it.each([
-    ['title', cardAt(segments[0]!.key, 'before', 4, 'title'), ['', 'Hive lifts', '5 min · broomstick', 0]],
-    ['part', cardAt(keyOf('Squat'), 'before', 3, 'part'), ['2 rounds', 'Main', 'Squat · Broomstick row · Plank', 0]],
-    ['move', cardAt(keyOf('Broomstick row'), 'before', 3), ['', 'Broomstick row', 'Take: broomstick', 0]],
-    ['break', cardAt(rest.key, 'over', null, 'rest'), ['Rest', 'Next: Broomstick row', 'Take: broomstick', 15]],
-    ['end', cardAt(segments.at(-1)!.key, 'after', 6, 'end'), ['Hive lifts', 'Well done', '', 0]],
-  ] as const)('of the %s is as the plan has it', (_, insert, says) => {
-    expect(wordsOf(insert)).toEqual(says);
-  });
-  it('by hand stands, also where it is empty', () => {
-    const insert = cardAt(keyOf('Squat'), 'before', 3);
-    const shows = { kind: 'card', card: 'move', title: 'Down to the hive', line: '' } as const;
-    expect(wordsOf({ ...insert, shows })).toEqual(['', 'Down to the hive', '', 0]);
   });
 });
