@@ -4,7 +4,7 @@ import { usableTracks } from '../../src/core/music/library.ts';
 import { EMPTY_MUSIC } from '../../src/core/music/music.ts';
 import { beatTime } from '../../src/core/music/tempo-map.ts';
 import type { Context } from '../../src/server/context.ts';
-import { makePractice, removeTrack, trackList } from '../../src/server/tracks.ts';
+import { makePractice, removeTrack } from '../../src/server/tracks.ts';
 import { musicFile, queueBed } from '../../src/server/music.ts';
 import { exportFile } from '../../src/server/deliver.ts';
 import { createWorkout, getWorkout } from '../../src/server/workouts.ts';
@@ -14,15 +14,18 @@ import { closeContext, freshContext } from './support.ts';
 let context: Context;
 
 beforeAll(async () => {
-  context = await freshContext('euphon_music');
+  context = await freshContext('euphon_laid_music');
 });
 afterAll(() => closeContext(context));
+/** A practice beat; its tempo rises from 120. */
+const beat = (toMilliBpm = 120_000) =>
+  makePractice(context, { style: 'straight', fromMilliBpm: 120_000, toMilliBpm, phrases: 3 });
 
 describe('the music of a workout', () => {
   it('is part of its document, gives files, and can be mixed only where there is some', async () => {
     const { id } = await createWorkout(context, { outline: '# Hum\n## Main: strength, 20/10\n- Squat\n- Row' });
     await expect(queueBed(context, id, 'flac')).rejects.toThrow(/No music/);
-    const track = usableTracks(await trackList(context))[0]!;
+    const track = await beat();
     const { revision, document } = await getWorkout(context, id);
     const placement = {
       id: 'm1',
@@ -47,11 +50,9 @@ describe('the music of a workout', () => {
     ).rejects.toMatchObject({ status: 422 });
     const saved = (await getWorkout(context, id)).document.music;
     expect(
-      layMusic(
-        { ...EMPTY_MUSIC, ...saved },
-        [track],
-        [{ blockId: placement.blockId, start: 0 as never, end: 50e6 as never }],
-      ).laid.length,
+      layMusic({ ...EMPTY_MUSIC, ...saved }, usableTracks([track]), [
+        { blockId: placement.blockId, start: 0 as never, end: 50e6 as never },
+      ]).laid.length,
     ).toBe(1);
     expect(new TextDecoder().decode((await musicFile(context, id, 'music-csv')).bytes)).toContain('track in');
     expect((await musicFile(context, id, 'tempo-midi')).bytes.length).toBeGreaterThan(200);
@@ -61,12 +62,7 @@ describe('the music of a workout', () => {
     expect(await queueBed(context, id, 'flac')).toMatchObject({ kind: 'bed-flac', takeId: null, state: 'queued' });
   });
   it('gives a counted block the track’s seconds in every file, and stores the plan as it was written', async () => {
-    const made = await makePractice(context, {
-      style: 'straight',
-      fromMilliBpm: 120_000,
-      toMilliBpm: 150_000,
-      phrases: 3,
-    });
+    const made = await beat(150_000);
     const { id } = await createWorkout(context, {
       outline: '# Dance\n## Dance: counts 32 at 120\n- Step touch\n- Grapevine',
     });
@@ -94,7 +90,7 @@ describe('the music of a workout', () => {
     expect((await getWorkout(context, id)).document.plan).toEqual(document.plan);
   });
   it('a track that is removed leaves the music unlaid, not broken', async () => {
-    const track = usableTracks(await trackList(context))[0]!;
+    const track = await beat(140_000);
     await removeTrack(context, track.id);
     await expect(removeTrack(context, track.id)).rejects.toMatchObject({ status: 404 });
   });
