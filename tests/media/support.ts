@@ -1,4 +1,5 @@
 import { execFileSync } from 'node:child_process';
+import { statSync } from 'node:fs';
 
 /** A short video made by ffmpeg: a colour or a moving test card with a tone. */
 export function makeVideo(
@@ -81,29 +82,21 @@ export function pitchAt(path: string, seconds: number): number {
   return (crossings / 2 / samples.length) * 48_000;
 }
 
-/** One frame, by its index from 0, of a part of the picture, as grey bytes. */
+/** All frames of a part of a picture as they were last asked for, one after the other. */
+let decoded = { of: '', frames: Buffer.alloc(0) };
+
+/** One frame, by its index from 0, of a small part of the picture, as grey bytes. */
 export function greyFrame(
   path: string,
   frame: number,
-  crop: { x: number; y: number; w: number; h: number },
+  { x, y, w, h }: { x: number; y: number; w: number; h: number },
 ): Uint8Array {
-  return execFileSync(
-    'ffmpeg',
-    [
-      '-v',
-      'error',
-      '-i',
-      path,
-      '-vf',
-      `select=eq(n\\,${frame}),crop=${crop.w}:${crop.h}:${crop.x}:${crop.y},format=gray`,
-      '-frames:v',
-      '1',
-      '-f',
-      'rawvideo',
-      '-',
-    ],
-    { maxBuffer: 1e8 },
-  );
+  const of = `${path} ${statSync(path).mtimeMs} ${x} ${y} ${w} ${h}`;
+  if (decoded.of !== of) {
+    const args = ['-vf', `crop=${w}:${h}:${x}:${y},format=gray`, '-fps_mode', 'passthrough', '-f', 'rawvideo', '-'];
+    decoded = { of, frames: execFileSync('ffmpeg', ['-v', 'error', '-i', path, ...args], { maxBuffer: 1e9 }) };
+  }
+  return decoded.frames.subarray(frame * w * h, (frame + 1) * w * h);
 }
 
 /** Mean absolute difference of two pictures, 0 to 255. */
