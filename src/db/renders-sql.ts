@@ -4,7 +4,7 @@ import type { Certificate } from '../core/proof/certificate.ts';
 import type { Db } from './pool.ts';
 
 export type RenderKind = MadeKindName;
-export type RenderState = 'queued' | 'running' | 'done' | 'failed' | 'cancelled';
+type RenderState = 'queued' | 'running' | 'done' | 'failed' | 'cancelled';
 
 export interface Render {
   readonly id: string;

@@ -11,7 +11,7 @@ import type { FileStore } from '../media/file-store.ts';
 import type { PartLengths } from '../media/render-parts.ts';
 
 /** A programme with the recordings it is made from; the first take gives size and rate. */
-export interface WorkerProgramme {
+interface WorkerProgramme {
   readonly takes: readonly { readonly take: Take }[];
   readonly media: ReadonlyMap<string, Take>;
   readonly produced: Produced;

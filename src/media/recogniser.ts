@@ -12,7 +12,7 @@ import { type TakeTime, takeTime } from '../core/time/micros.ts';
 import { forceAlign } from './force-align.ts';
 
 /** What a recogniser is given. */
-export interface ToHear {
+interface ToHear {
   readonly path: string;
   readonly sha256: string;
   readonly duration: TakeTime;
@@ -23,7 +23,7 @@ export interface ToHear {
   readonly signal: AbortSignal;
 }
 
-export interface HeardWords {
+interface HeardWords {
   readonly transcript: Transcript;
   /** What a person should know of it, in a sentence. */
   readonly says: string;

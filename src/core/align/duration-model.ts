@@ -5,7 +5,7 @@ import { type PlannedSegment, isActive } from '../plan/segment.ts';
  * at a watch. `repetitions`: so many are counted out. `music`: counts of a steady beat. `free`: until it feels
  * finished.
  */
-export type Way = 'timer' | 'by hand' | 'repetitions' | 'music' | 'free';
+type Way = 'timer' | 'by hand' | 'repetitions' | 'music' | 'free';
 
 /** What is learned of the worked segments of one block. */
 export interface BlockTiming {
@@ -61,7 +61,7 @@ export function usualTiming(segment: PlannedSegment): BlockTiming {
 }
 
 /** Log-likelihood of a filmed length in seconds, a density by the second. */
-export type LengthLog = (seconds: number) => number;
+type LengthLog = (seconds: number) => number;
 
 const normal = (x: number, mean: number, sd: number) => -0.5 * ((x - mean) / sd) ** 2 - Math.log(sd) - 0.919;
 const logNormal = (x: number, mean: number, sd: number) =>

@@ -37,7 +37,7 @@ export interface Emissions {
   readonly before: readonly Doing[];
 }
 
-export interface Counted {
+interface Counted {
   readonly begins: Float64Array;
   readonly ends: Float64Array;
 }

@@ -45,7 +45,7 @@ export interface Problem {
 }
 
 /** ln of what it costs that a take begins before a segment, by slot, and that it ends before the plan does. */
-export interface Open {
+interface Open {
   readonly enters: Float64Array;
   readonly ends: number;
   /** What each second beyond the plan costs at least. */

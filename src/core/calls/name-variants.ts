@@ -3,7 +3,7 @@ import type { Language } from '../language/language.ts';
 import { normalise } from '../language/normalise.ts';
 import { OTHER_NAME, HEAD_ALONE, FRONT_ALONE } from './name-weights.ts';
 
-export interface NameWord {
+interface NameWord {
   readonly word: string;
   readonly weight: number;
 }

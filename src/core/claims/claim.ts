@@ -1,7 +1,7 @@
 import type { ClaimBody } from '../language/claim-reading.ts';
 import type { Length, Micros } from '../time/micros.ts';
 
-export const CLAIM_TYPES = [
+const CLAIM_TYPES = [
   'seconds-left',
   'half-way',
   'moves-left',

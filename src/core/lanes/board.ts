@@ -47,7 +47,7 @@ export interface Board extends Span<ProgrammeTime> {
   readonly done: readonly BoardShare[];
 }
 
-export interface BoardWords extends Span<ProgrammeTime> {
+interface BoardWords extends Span<ProgrammeTime> {
   readonly slot: Exclude<Slot, 'move' | 'side' | 'done'>;
   readonly text: string;
 }

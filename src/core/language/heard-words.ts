@@ -74,7 +74,7 @@ export interface NameWords {
 }
 
 /** What is read at a word of a sentence: which move was just named, which equipment there is. */
-export interface ReadingOf {
+interface ReadingOf {
   /** A move's name ends right before the word. */
   readonly named: boolean;
   readonly equipment: readonly string[];

@@ -1,5 +1,5 @@
 /** How many letters must be changed, put in or taken out to make one word of the other, the distance of Levenshtein. */
-export function lettersOff(a: string, b: string): number {
+function lettersOff(a: string, b: string): number {
   const row = Array.from({ length: b.length + 1 }, (_, j) => j);
   for (let i = 1; i <= a.length; i++) {
     let diagonal = row[0]!;

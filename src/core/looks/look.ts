@@ -10,7 +10,7 @@ export const BRAND_TYPES = ['house', 'plain', 'strong'] as const;
 export type BrandType = (typeof BRAND_TYPES)[number];
 
 /** What colours stand for. The brand says what they are; `kind` is the colour of the kind of segment. */
-export const TINTS = ['ink', 'paper', 'accent', 'kind'] as const;
+const TINTS = ['ink', 'paper', 'accent', 'kind'] as const;
 export type Tint = (typeof TINTS)[number];
 
 /** The shapes of a picture that every look is laid out for. */
@@ -30,7 +30,7 @@ export interface Plate {
 }
 
 /** Inside a plate: left and right, top and bottom, in units. */
-export type Padding = readonly [sides: number, ends: number];
+type Padding = readonly [sides: number, ends: number];
 
 /**
  * One part of a look. Sizes are in units: a picture has 360 of them over its height where it is wide (`unitOf`). Parts
@@ -106,7 +106,7 @@ export type Part =
   | { readonly kind: 'either'; readonly of: readonly Part[] };
 
 /** Where a part stands. */
-export const CORNERS = [
+const CORNERS = [
   'top-left',
   'top',
   'top-right',

@@ -4,7 +4,7 @@ import { type Length, type Micros, type PlanTime, type TakeTime, ZERO, asLength,
 import type { Alignment } from '../align/alignment.ts';
 
 /** Why a class is longer or shorter than planned. */
-export const OVERRUN_CAUSES = [
+const OVERRUN_CAUSES = [
   'new-move',
   'floor',
   'prop',

@@ -18,7 +18,7 @@ export interface LaidTrack<T extends Micros = Micros> extends Span<T> {
 }
 
 /** Music that could not be laid, and why. */
-export interface UnlaidTrack {
+interface UnlaidTrack {
   readonly placement: Placement;
   readonly reason: 'track-gone' | 'block-gone' | 'past-the-track';
 }

@@ -65,7 +65,7 @@ export function musicLengths(
 
 /** What of a block meets the music: every length, the lengths of work and the whole cycle, or the cycle alone. */
 type Meets = 'every' | 'cycle' | 'work';
-export type Unit = 'phrase' | 'eight';
+type Unit = 'phrase' | 'eight';
 
 /** A tempo at which lengths are whole units of music: exactly num/den beats a minute. */
 export interface MeetingTempo {

@@ -7,14 +7,14 @@ import { type Segment, isActive } from './segment.ts';
 import { type ExerciseBook, SHIPPED_BOOK } from '../exercise/library.ts';
 import { type Level, metOf, traitsReader } from './traits.ts';
 
-export interface EffortSpan {
+interface EffortSpan {
   readonly start: Micros;
   readonly end: Micros;
   readonly met: number;
   readonly band: IntensityBand;
 }
 
-export interface EquipmentUse {
+interface EquipmentUse {
   readonly name: string;
   readonly firstAt: Micros;
   readonly substitutes: readonly string[];

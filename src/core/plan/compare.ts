@@ -11,7 +11,7 @@ export interface Difference {
   readonly fields: readonly string[];
 }
 
-export interface BlockLength {
+interface BlockLength {
   readonly name: string;
   /** null: the block is not in that plan. */
   readonly beforeUs: Length | null;

@@ -7,7 +7,7 @@ import { tempoOfBlock } from './scheme.ts';
 import type { PlannedSegment } from './segment.ts';
 import { SegmentWriter, repeatSuffix } from './segment-writer.ts';
 
-export interface PlanProblem {
+interface PlanProblem {
   readonly code:
     | 'no-moves'
     | 'no-blocks'

@@ -11,7 +11,7 @@ export interface Version {
 }
 
 export const OFFERED_WHEN = ['each round', 'when tired'] as const;
-export type OfferedWhen = (typeof OFFERED_WHEN)[number];
+type OfferedWhen = (typeof OFFERED_WHEN)[number];
 
 /** Somebody before the camera beside the instructor, and which version they show all class. */
 export interface Presenter {

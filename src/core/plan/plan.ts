@@ -86,7 +86,7 @@ export type Scheme =
 export const CAMERA_VIEWS = ['front', 'three-quarter', 'side', 'floor'] as const;
 export type CameraView = (typeof CAMERA_VIEWS)[number];
 
-export type FirstSide = 'left' | 'right';
+type FirstSide = 'left' | 'right';
 
 /**
  * How a one-sided move gets both its sides: `both` has no sides; `own` gives each side an interval; `half` switches

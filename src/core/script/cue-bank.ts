@@ -29,7 +29,7 @@ export interface Snippet {
 }
 
 /** A way of calling that somebody made their own: which calls, how often, in which words. */
-export interface NamedWay {
+interface NamedWay {
   readonly name: string;
   readonly style: CallStyle;
 }

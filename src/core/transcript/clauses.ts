@@ -17,7 +17,7 @@ export interface Clause {
 }
 
 /** Speech between two known times: what is not spoken in it is silence. Clauses [first, last]. */
-export interface Stretch {
+interface Stretch {
   readonly start: number;
   readonly end: number;
   readonly first: number;
