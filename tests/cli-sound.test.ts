@@ -2,24 +2,10 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { answerTo } from '../src/cli/commands.ts';
 import { wavHead } from '../src/media/wav.ts';
+import { PLAN, WORDS, euphon } from './support/command-line.ts';
 import { PIECE_RATE_HZ } from './support/instruments.ts';
 import { play, recipes } from './support/pieces.ts';
-
-const PLAN = 'demo/broomstick-strong.outline.md';
-const WORDS = 'demo/broomstick-strong.words.vtt';
-let folder: string;
-beforeAll(() => {
-  folder = mkdtempSync(join(tmpdir(), 'euphon-cli-'));
-});
-afterAll(() => rmSync(folder, { recursive: true, force: true }));
-
-/** What the command line answers, without a process of its own. */
-const euphon = async (...args: string[]) => {
-  const answer = await answerTo(args);
-  return { ...answer, json: () => JSON.parse(answer.stdout) as Record<string, never> };
-};
 
 describe('sound on the command line', () => {
   const folder = mkdtempSync(join(tmpdir(), 'euphon-cli-sound-'));

@@ -4,20 +4,14 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { answerTo } from '../src/cli/commands.ts';
+import { PLAN, WORDS, euphon } from './support/command-line.ts';
 
-const PLAN = 'demo/broomstick-strong.outline.md';
-const WORDS = 'demo/broomstick-strong.words.vtt';
 let folder: string;
 beforeAll(() => {
   folder = mkdtempSync(join(tmpdir(), 'euphon-cli-'));
 });
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
-/** What the command line answers, without a process of its own. */
-const euphon = async (...args: string[]) => {
-  const answer = await answerTo(args);
-  return { ...answer, json: () => JSON.parse(answer.stdout) as Record<string, never> };
-};
 const file = (name: string, text: string | Buffer) => {
   writeFileSync(join(folder, name), text);
   return join(folder, name);

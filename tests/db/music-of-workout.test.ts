@@ -3,6 +3,7 @@ import { layMusic } from '../../src/core/music/arrangement.ts';
 import { usableTracks } from '../../src/core/music/library.ts';
 import { EMPTY_MUSIC } from '../../src/core/music/music.ts';
 import { beatTime } from '../../src/core/music/tempo-map.ts';
+import type { WorkoutDocument } from '../../src/core/workout/document.ts';
 import type { Context } from '../../src/server/context.ts';
 import { makePractice, removeTrack } from '../../src/server/tracks.ts';
 import { musicFile, queueBed } from '../../src/server/music.ts';
@@ -17,9 +18,15 @@ beforeAll(async () => {
   context = await freshContext('euphon_laid_music');
 });
 afterAll(() => closeContext(context));
-/** A practice beat; its tempo rises from 120. */
+/** A practice beat from 120 to a tempo; beats that are alike would be one track. */
 const beat = (toMilliBpm = 120_000) =>
   makePractice(context, { style: 'straight', fromMilliBpm: 120_000, toMilliBpm, phrases: 3 });
+
+/** A track under the first block, from its first beat on: three phrases. */
+const placed = (trackId: string, { plan }: WorkoutDocument) => ({
+  ...{ id: 'm1', trackId, blockId: plan.blocks[0]!.id, atUs: 0, fromBeat: 0, beats: 96 },
+  ...{ speedPpm: 1_000_000, fadeInBeats: 0, fadeOutBeats: 0 },
+});
 
 describe('the music of a workout', () => {
   it('is part of its document, gives files, and can be mixed only where there is some', async () => {
@@ -27,17 +34,7 @@ describe('the music of a workout', () => {
     await expect(queueBed(context, id, 'flac')).rejects.toThrow(/No music/);
     const track = await beat();
     const { revision, document } = await getWorkout(context, id);
-    const placement = {
-      id: 'm1',
-      trackId: track.id,
-      blockId: document.plan.blocks[0]!.id,
-      atUs: 0,
-      fromBeat: 0,
-      beats: 32,
-      speedPpm: 1_000_000,
-      fadeInBeats: 0,
-      fadeOutBeats: 8,
-    };
+    const placement = { ...placed(track.id, document), beats: 32, fadeOutBeats: 8 };
     await patchWorkout(context, id, {
       revision,
       patch: [{ op: 'replace', path: '/music/placements', value: [placement] }],
@@ -67,17 +64,7 @@ describe('the music of a workout', () => {
       outline: '# Dance\n## Dance: counts 32 at 120\n- Step touch\n- Grapevine',
     });
     const { revision, document } = await getWorkout(context, id);
-    const placement = {
-      id: 'm1',
-      trackId: made.id,
-      blockId: document.plan.blocks[0]!.id,
-      atUs: 0,
-      fromBeat: 0,
-      beats: 96,
-      speedPpm: 1_000_000,
-      fadeInBeats: 0,
-      fadeOutBeats: 0,
-    };
+    const placement = placed(made.id, document);
     await patchWorkout(context, id, {
       revision,
       patch: [{ op: 'replace', path: '/music/placements', value: [placement] }],

@@ -40,7 +40,7 @@ export const open = () =>
     openDrafts('x', storage),
   );
 
-/** Changes of a document. */
+/** Changes of a document: its title, its instructor, a block less. */
 export const title =
   (text: string) =>
   (d: WorkoutDocument): WorkoutDocument => ({ ...d, plan: { ...d.plan, title: text } });

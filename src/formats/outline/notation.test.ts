@@ -1,16 +1,9 @@
 import { describe, expect, it } from 'vitest';
+import { read } from '../../../tests/support/read-whole.ts';
 import { compile } from '../../core/plan/compile.ts';
 import { breakNotes, homeNotes, partsOf } from '../../core/plan/at-home.ts';
 import { readOutline } from './outline-reader.ts';
-import { writeOutline } from './outline-writer.ts';
 
-/** Reads an outline that must be understood, and must be the same when it is written and read again. */
-function read(...lines: string[]) {
-  const { value, problems } = readOutline(['# T', ...lines].join('\n'));
-  expect(problems.filter((p) => p.severity === 'error')).toEqual([]);
-  expect(readOutline(writeOutline(value)).value).toEqual(value);
-  return value;
-}
 /** `work Squat 30`: kind, label, side where there is one, and seconds of each segment. */
 const rows = (...lines: string[]) =>
   compile(read(...lines)).segments.map((s) =>

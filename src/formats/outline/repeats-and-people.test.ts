@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { read } from '../../../tests/support/read-whole.ts';
 import { SHIPPED_BOOK } from '../../core/exercise/library.ts';
 import { silentBlocks } from '../../core/music/silent-blocks.ts';
 import { withCombined } from '../../core/plan/combined.ts';
@@ -7,15 +8,6 @@ import type { Plan } from '../../core/plan/plan.ts';
 import { EMPTY_SCRIPT } from '../../core/script/cue.ts';
 import { schedule } from '../../core/script/schedule.ts';
 import { readOutline } from './outline-reader.ts';
-import { writeOutline } from './outline-writer.ts';
-
-/** Reads an outline that must be understood, and must be the same when it is written and read again. */
-function read(...lines: string[]) {
-  const { value, problems } = readOutline(['# T', ...lines].join('\n'));
-  expect(problems.filter((p) => p.severity === 'error')).toEqual([]);
-  expect(readOutline(writeOutline(value)).value).toEqual(value);
-  return value;
-}
 
 describe('a class of several people and its music', () => {
   it('names who shows which version all class; a move may name somebody else', () => {

@@ -14,7 +14,7 @@ const OUTLINE = '# Skep drill\n## Hello: talk, 0:15\n## Main: circuit, 2 rounds,
 function renders(list: readonly RenderOfPage[] = []) {
   const asked: [method: string, path: string, body: unknown][] = [];
   const answers = new Map<string, unknown>();
-  const stub = () =>
+  const serve = () =>
     vi.stubGlobal('fetch', (path: string, { method = 'GET', body }: RequestInit = {}) => {
       if (method !== 'GET') asked.push([method, path, body === undefined ? null : JSON.parse(body as string)]);
       return Promise.resolve(new Response(JSON.stringify(answers.get(`${method} ${path}`) ?? list[0] ?? {})));
@@ -23,15 +23,15 @@ function renders(list: readonly RenderOfPage[] = []) {
     ...{ renders: list, busy: null, trouble: null, cancel: () => undefined },
     start: (ask: () => Promise<RenderOfPage>) => void ask(),
   } satisfies Renders;
-  return { of, asked, answers, stub };
+  return { of, asked, answers, serve };
 }
 
 describe('a piece of the class', () => {
   it('is asked for from one segment to the end of another, in the shape that was chosen', async () => {
     const { document, shot } = filmedClass(OUTLINE);
-    const { of, asked, stub } = renders();
+    const { of, asked, serve } = renders();
     renderInWorkbench(document, <Piece of={of} />, shot);
-    stub();
+    serve();
     const [lift, plank] = ['Skep lift', 'Plank'].map((label) => shot.segments.find((s) => s.label === label)!.key);
     expect(screen.getByLabelText<HTMLSelectElement>('From').value).toBe(lift);
     await userEvent.selectOptions(screen.getByLabelText('To the end of'), plank!);
@@ -68,11 +68,11 @@ describe('what went out', () => {
     ...{ sha256: 'd'.repeat(64), corrects: false, note: 'Second camera only.' },
   };
   it('is listed with its distance from the class as it is now, and noted by a form', async () => {
-    const { of, asked, answers, stub } = renders([film]);
+    const { of, asked, answers, serve } = renders([film]);
     answers.set('GET /api/workouts/x/publications', [before]);
     const { document } = filmedClass(OUTLINE);
     renderInWorkbench(document, <Published of={of} />);
-    stub();
+    serve();
     expect(await screen.findByText('studio page')).toBeTruthy();
     expect(screen.getByText('Second camera only.')).toBeTruthy();
     await userEvent.click(screen.getByRole('button', { name: /^Note that a film went out/ }));
@@ -86,10 +86,10 @@ describe('what went out', () => {
     });
   });
   it('is not noted before a film is made', async () => {
-    const { of, answers, stub } = renders();
+    const { of, answers, serve } = renders();
     answers.set('GET /api/workouts/x/publications', []);
     renderInWorkbench(filmedClass(OUTLINE).document, <Published of={of} />);
-    stub();
+    serve();
     expect(await screen.findByText('When a film is made, note here when and where it went out.')).toBeTruthy();
     expect(screen.getByRole<HTMLButtonElement>('button', { name: /^Note that/ }).disabled).toBe(true);
   });
