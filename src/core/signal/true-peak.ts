@@ -41,7 +41,9 @@ function findLarge(sound: Float32Array, length: number, largest: number, into: I
     const x = sound[i]!;
     if (x < limit && x > -limit) continue;
     into[count++] = i;
-    limit = Math.min(Math.max(limit, NEAR * Math.abs(x)), NEAR * FULL_SCALE);
+    // Not by Math.max: one sample that is no number would let all others in.
+    const next = NEAR * Math.abs(x);
+    if (next > limit) limit = Math.min(next, NEAR * FULL_SCALE);
   }
   return count;
 }
