@@ -7,7 +7,7 @@ export default defineConfig({
   output: 'server',
   adapter: node({ mode: 'standalone' }),
   integrations: [react()],
-  // Checked in src/middleware.ts: the built-in check refuses bodyless requests of our own and lets foreign JSON through.
+  // Checked in src/middleware.ts: the built-in check refuses bodyless requests of our own and lets foreign JSON in.
   security: { checkOrigin: false },
   devToolbar: { enabled: false },
   vite: {

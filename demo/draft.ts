@@ -49,7 +49,8 @@ export function draftScript(segments: readonly Segment[]): Script {
     1,
     'form',
     after(4),
-    'Keep the stick on your head and your back and your tailbone all the way down and all the way up again while you look at the floor in front of you.',
+    'Keep the stick on your head and your back and your tailbone all the way down and all the way up again ' +
+      'while you look at the floor in front of you.',
   );
   say(fourth, 1, 'praise', after(12), 'Great job, keep breathing.');
   for (const round of [2, 3]) {

@@ -145,7 +145,10 @@ function truthOf({ performed, durationUs, slips }: Performance): string {
 function stamp(seconds: number): string {
   const ms = Math.round(seconds * 1000);
   const two = (n: number) => String(n).padStart(2, '0');
-  return `${two(Math.floor(ms / 3_600_000))}:${two(Math.floor(ms / 60_000) % 60)}:${two(Math.floor(ms / 1000) % 60)}.${String(ms % 1000).padStart(3, '0')}`;
+  return (
+    `${two(Math.floor(ms / 3_600_000))}:${two(Math.floor(ms / 60_000) % 60)}` +
+    `:${two(Math.floor(ms / 1000) % 60)}.${String(ms % 1000).padStart(3, '0')}`
+  );
 }
 
 function wordVtt(lines: readonly SaidLine[]): string {

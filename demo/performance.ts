@@ -142,7 +142,9 @@ function speak(performed: readonly Performed[], script: Script, slips: Slip[]): 
   during(
     after('Broomstick good morning'),
     1.6,
-    'Half-kneeling press is new, so watch me first. Fold the towel, put it under your left knee, right foot in front. Hands wide on the stick, ribs down, and press straight up over your head. If your knee complains, both knees down is fine.',
+    'Half-kneeling press is new, so watch me first. Fold the towel, put it under your left knee, right foot ' +
+      'in front. Hands wide on the stick, ribs down, and press straight up over your head. If your knee ' +
+      'complains, both knees down is fine.',
   );
   const at = during(
     after('Reverse lunge'),

@@ -202,10 +202,12 @@ await main(async () => {
       // A key quicker than the observer's least step is not listed.
       const all = [...Array(Math.max(0, KEYS - slow.length)).fill(16), ...slow];
       say(
-        `keystroke in 1 000 segments, to the paint  median ${all[Math.floor(all.length / 2)]} ms, 95 % ${all[Math.floor(all.length * 0.95)]} ms, worst ${all.at(-1)} ms  (bar 50)`,
+        `keystroke in 1 000 segments, to the paint  median ${all[Math.floor(all.length / 2)]} ` +
+          `ms, 95 % ${all[Math.floor(all.length * 0.95)]} ms, worst ${all.at(-1)} ms  (bar 50)`,
       );
       const ten = await create(
-        '# Ten\n## Main: 3 rounds, 40/20\n- Squat\n- Sumo squat\n- Push-up\n- Broomstick row\n- Plank\n- Reverse lunge\n- Dead bug\n- Step jack\n- Glute bridge\n- Overhead press',
+        '# Ten\n## Main: 3 rounds, 40/20\n- Squat\n- Sumo squat\n- Push-up\n- Broomstick row\n- Plank\n' +
+          '- Reverse lunge\n- Dead bug\n- Step jack\n- Glute bridge\n- Overhead press',
       );
       const orders = [];
       for (let i = 0; i < 4; i++) {
@@ -217,7 +219,8 @@ await main(async () => {
         orders.push(performance.now() - from);
       }
       say(
-        `order of ten moves, from click to answer  ${orders.map((t) => t.toFixed(0)).join(', ')} ms, the worker's start included  (bar 300)`,
+        `order of ten moves, from click to answer  ${orders.map((t) => t.toFixed(0)).join(', ')} ` +
+          "ms, the worker's start included  (bar 300)",
       );
       // A class of an hour with 600 segments and 3 000 written lines, worked out in the page's own worker.
       const hour = await create(
@@ -278,13 +281,16 @@ await main(async () => {
           (a, b) => a - b,
         );
         say(
-          `an hour, 600 segments, 3 000 lines, ${words} in the page's worker  first ${worked.at(-1).toFixed(0)} ms, best ${worked[0].toFixed(0)}, median ${worked[Math.floor(worked.length / 2)].toFixed(0)} ms of ${worked.length}${words === 'placed' ? '  (bar 100)' : ''}`,
+          `an hour, 600 segments, 3 000 lines, ${words} in the page's worker  first ${worked.at(-1).toFixed(0)} ` +
+            `ms, best ${worked[0].toFixed(0)}, median ${worked[Math.floor(worked.length / 2)].toFixed(0)} ` +
+            `ms of ${worked.length}${words === 'placed' ? '  (bar 100)' : ''}`,
         );
       }
       const keys = (await page.evaluate(() => window.keyTimes)).sort((a, b) => a - b);
       const typed = [...Array(Math.max(0, 20 - keys.length)).fill(16), ...keys];
       say(
-        `keystroke in that script, to the paint    median ${typed[10]} ms, worst ${typed.at(-1)} ms  (bar: typing never waits)`,
+        `keystroke in that script, to the paint    median ${typed[10]} ms, worst ${typed.at(-1)} ms  (bar: ` +
+          'typing never waits)',
       );
       await browser.close();
     }

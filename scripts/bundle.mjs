@@ -18,7 +18,9 @@ async function bundle(entry, outfile, external = []) {
     external,
     // Bundled CommonJS packages ask for require.
     banner: {
-      js: "import { createRequire as __createRequire } from 'node:module'; const require = __createRequire(import.meta.url);",
+      js:
+        "import { createRequire as __createRequire } from 'node:module'; const require = " +
+        '__createRequire(import.meta.url);',
     },
   });
 }

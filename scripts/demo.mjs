@@ -33,7 +33,8 @@ await main(async () => {
   const data = resolve(process.env.EUPHON_DATA ?? join(root, '.euphon'));
   if (fresh && ownDatabase)
     throw new Trouble(
-      '--fresh empties only Euphon’s own database; yours (DATABASE_URL) is left alone. Empty it yourself, or unset DATABASE_URL.',
+      '--fresh empties only Euphon’s own database; yours (DATABASE_URL) is left alone. Empty it yourself, ' +
+        'or unset DATABASE_URL.',
     );
   const unlock = takeLock(join(data, 'running.json'), `Euphon on port ${port}`);
   if (fresh) stopStray(join(data, 'postgres'));
@@ -82,7 +83,8 @@ await main(async () => {
       if (cluster.start()) tell('The database runs again.');
     }, LOOK_AFTER_DATABASE_MS);
   say(
-    `\nEuphon is ready: http://127.0.0.1:${port}\nCtrl-C stops it. What you edit is kept; “npm run demo -- --fresh” begins again.`,
+    `\nEuphon is ready: http://127.0.0.1:${port}\nCtrl-C stops it. What you edit is kept; “npm run demo -- ` +
+      '--fresh” begins again.',
   );
 });
 

@@ -26,6 +26,7 @@ await main(async () => {
   });
   if (done.status !== 0) throw new Trouble(`${done.stderr.trim()}`);
   say(
-    `Give ${email} this link, with the address of Euphon before it. It works once, for two weeks:\n${done.stdout.trim()}`,
+    `Give ${email} this link, with the address of Euphon before it. It works once, for two weeks:\n` +
+      `${done.stdout.trim()}`,
   );
 });

@@ -54,7 +54,8 @@ await main(async () => {
       for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => said.push(chunk));
       child.on('close', (status) => {
         say(
-          `\n— ${name}\n${Buffer.concat(said).toString('utf8').trimEnd()}\n  ${name}: ${status === 0 ? 'passed' : 'FAILED'} in ${((Date.now() - begun) / 1000).toFixed(0)} s`,
+          `\n— ${name}\n${Buffer.concat(said).toString('utf8').trimEnd()}\n` +
+            `  ${name}: ${status === 0 ? 'passed' : 'FAILED'} in ${((Date.now() - begun) / 1000).toFixed(0)} s`,
         );
         done(status === 0);
       });

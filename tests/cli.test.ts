@@ -167,7 +167,8 @@ describe('euphon', () => {
   });
   it('keeps on with a transcript whose times run backwards, overlap or pass the end, and says so', async () => {
     const text =
-      'WEBVTT\n\n00:20.000 --> 00:22.000\nBroomstick twists\n\n00:05.000 --> 00:02.000\nShoulder rolls\n\n00:05.000 --> 00:07.000\nBig circles\n\n99:00:00.000 --> 99:00:01.000\nlate\n';
+      'WEBVTT\n\n00:20.000 --> 00:22.000\nBroomstick twists\n\n00:05.000 --> 00:02.000\nShoulder rolls\n\n' +
+      '00:05.000 --> 00:07.000\nBig circles\n\n99:00:00.000 --> 99:00:01.000\nlate\n';
     const { status, stderr, stdout } = await euphon(
       'align',
       '--plan',

@@ -121,9 +121,11 @@ export async function benchHeard(browser, base, folder, seconds = 60) {
     return `${own.filter((o) => Math.abs(o.off - constant) < lu).length} of ${own.length}`;
   };
   say(
-    `played ${(played.length / RATE).toFixed(0)} s; ${off.length / 4} of ${chunks} stretches of 0.4 s in one piece; the file is ${(-constant).toFixed(1)} dB louder throughout`,
+    `played ${(played.length / RATE).toFixed(0)} s; ${off.length / 4} of ${chunks} stretches of 0.4 s in one ` +
+      `piece; the file is ${(-constant).toFixed(1)} dB louder throughout`,
   );
   say(
-    `windows of 100 ms within 0.5 dB of the file, above −35 dB of full scale: ${within(-35, 9, 0.5)} (within 1 dB ${within(-35, 9, 1)}); softer ones: ${within(-60, -35, 0.5)}`,
+    `windows of 100 ms within 0.5 dB of the file, above −35 dB of full scale: ${within(-35, 9, 0.5)} ` +
+      `(within 1 dB ${within(-35, 9, 1)}); softer ones: ${within(-60, -35, 0.5)}`,
   );
 }

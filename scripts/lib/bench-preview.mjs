@@ -93,10 +93,13 @@ export async function benchPreview(page, base, { id, truth }) {
   const last = programmeFrame(seen.at(-1)[1]) ?? 0;
   const within = offs.filter((o) => Math.abs(o) <= 1).length;
   say(
-    `preview of ${(truth.length / 1500).toFixed(1)} minutes with ${truth.shots.length - 1} cuts, ${offs.length} changes of the timer of ${truth.ticks.length} seen: ${within} within a frame of the picture, at most ${Math.max(...offs.map(Math.abs))} frames off  (bar: all within one)`,
+    `preview of ${(truth.length / 1500).toFixed(1)} minutes with ${truth.shots.length - 1} cuts, ` +
+      `${offs.length} changes of the timer of ${truth.ticks.length} seen: ${within} within a frame of the ` +
+      `picture, at most ${Math.max(...offs.map(Math.abs))} frames off  (bar: all within one)`,
   );
   say(
-    `of ${seen.length} looks ${strayed} saw a frame that was cut out; ended on frame ${last} of ${truth.length}; longest without a new frame ${longestStill(seen).toFixed(0)} ms`,
+    `of ${seen.length} looks ${strayed} saw a frame that was cut out; ended on frame ${last} of ` +
+      `${truth.length}; longest without a new frame ${longestStill(seen).toFixed(0)} ms`,
   );
 }
 

@@ -47,7 +47,9 @@ async function frames(page, session, name, work) {
   const gaps = times.slice(1).map((t, i) => t - times[i]);
   const fps = (1000 * gaps.length) / (times.at(-1) - times[0]);
   say(
-    `${name.padEnd(40)} ${fps.toFixed(0)} frames a second, ${(spent / gaps.length).toFixed(1)} ms of main thread a frame, 95 % of gaps under ${share(gaps, 0.95).toFixed(0)} ms, worst ${share(gaps, 1).toFixed(0)}  (bar 60, 8)`,
+    `${name.padEnd(40)} ${fps.toFixed(0)} frames a second, ${(spent / gaps.length).toFixed(1)} ` +
+      `ms of main thread a frame, 95 % of gaps under ${share(gaps, 0.95).toFixed(0)} ` +
+      `ms, worst ${share(gaps, 1).toFixed(0)}  (bar 60, 8)`,
   );
 }
 
@@ -95,7 +97,8 @@ export async function benchScore(page, base, id) {
   const slow = await page.evaluate(() => window.keyTimes);
   const all = [...Array(Math.max(0, KEYS - slow.length)).fill(16), ...slow];
   say(
-    `key to the next stave, to the paint       median ${share(all, 0.5)} ms, 95 % ${share(all, 0.95)} ms, worst ${share(all, 1)} ms  (bar 50 in 95 of 100)`,
+    `key to the next stave, to the paint       median ${share(all, 0.5)} ms, 95 % ${share(all, 0.95)} ` +
+      `ms, worst ${share(all, 1)} ms  (bar 50 in 95 of 100)`,
   );
   // A cut in the middle: two marks and the piece is out.
   await page.getByLabel('Playhead').fill('30000');
@@ -107,6 +110,7 @@ export async function benchScore(page, base, id) {
   await page.keyboard.press('c');
   await page.getByText('next of').waitFor();
   say(
-    `cut of ten seconds, until it is counted   ${(performance.now() - from).toFixed(0)} ms, the driver's round trip included`,
+    `cut of ten seconds, until it is counted   ${(performance.now() - from).toFixed(0)} ms, the driver's ` +
+      'round trip included',
   );
 }

@@ -116,7 +116,8 @@ export async function chaos(root, folder, cluster, port, rounds) {
         client.on('error', () => undefined);
         await client.connect();
         await client.query(
-          "SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE pid <> pg_backend_pid() AND backend_type = 'client backend'",
+          `SELECT pg_terminate_backend(pid) FROM pg_stat_activity
+           WHERE pid <> pg_backend_pid() AND backend_type = 'client backend'`,
         );
         await client.end();
       },
@@ -159,7 +160,8 @@ export async function chaos(root, folder, cluster, port, rounds) {
     Number(
       (
         await client.query(
-          `SELECT (SELECT count(*) FROM renders WHERE state IN ('queued', 'running')) + (SELECT count(*) FROM take_work WHERE state IN ('queued', 'running')) +
+          `SELECT (SELECT count(*) FROM renders WHERE state IN ('queued', 'running')) + (SELECT count(*) FROM take_work
+           WHERE state IN ('queued', 'running')) +
            (SELECT count(*) FROM tracks WHERE state IN ('waiting', 'hearing')) AS n`,
         )
       ).rows[0].n,
@@ -175,14 +177,16 @@ export async function chaos(root, folder, cluster, port, rounds) {
   const stuck = left;
   if (stuck > 0) {
     const { rows } = await client.query(
-      `SELECT 'render' AS what, state, owner, lease_until - now() AS lease FROM renders WHERE state IN ('queued', 'running') UNION ALL
+      `SELECT 'render' AS what, state, owner, lease_until - now() AS lease FROM renders
+       WHERE state IN ('queued', 'running') UNION ALL
        SELECT kind, state, owner, lease_until - now() FROM take_work WHERE state IN ('queued', 'running') UNION ALL
        SELECT 'track', state, owner, lease_until - now() FROM tracks WHERE state IN ('waiting', 'hearing')`,
     );
     wrong.push(`${stuck} pieces of work are stuck: ${JSON.stringify(rows)}`);
   }
   const { rows: failed } = await client.query(
-    `SELECT 'render' AS what, message FROM renders WHERE state = 'failed' UNION ALL SELECT kind, message FROM take_work WHERE state = 'failed' UNION ALL SELECT 'track', message FROM tracks WHERE state = 'failed'`,
+    `SELECT 'render' AS what, message FROM renders WHERE state = 'failed' UNION ALL SELECT kind, message FROM take_work
+     WHERE state = 'failed' UNION ALL SELECT 'track', message FROM tracks WHERE state = 'failed'`,
   );
   for (const { what, message } of failed) wrong.push(`${what} failed: ${message}`);
   const { rows: kept } = await client.query('SELECT id, sha256 FROM takes');
@@ -197,7 +201,8 @@ export async function chaos(root, folder, cluster, port, rounds) {
     if (hash.digest('hex') !== sha256) wrong.push(`the file ${sha256} is not what its name says`);
   }
   const { rows: twice } = await client.query(
-    'SELECT count(*) AS n FROM (SELECT change_id FROM workout_changes WHERE change_id IS NOT NULL GROUP BY change_id HAVING count(*) > 1) AS x',
+    `SELECT count(*) AS n FROM (SELECT change_id FROM workout_changes WHERE change_id IS NOT NULL GROUP BY change_id
+     HAVING count(*) > 1) AS x`,
   );
   if (Number(twice[0].n) > 0) wrong.push(`${twice[0].n} changes were made twice`);
   await client.end();
@@ -206,7 +211,8 @@ export async function chaos(root, folder, cluster, port, rounds) {
   await Promise.all(Object.values(services).map((s) => s.stop()));
   say(`${rounds} rounds: ${[...done].map(([what, n]) => `${what} ${n} times`).join(', ')}`);
   say(
-    `acknowledged: ${counts.edits} edits, ${counts.words} transcripts, ${counts.tracks} changes of a track, ${counts.uploads} uploads, ${counts.renders} renders; refused ${counts.refused}`,
+    `acknowledged: ${counts.edits} edits, ${counts.words} transcripts, ${counts.tracks} changes of a track,
+     ${counts.uploads} uploads, ${counts.renders} renders; refused ${counts.refused}`,
   );
   say(`${files.length} files whole; work left ${stuck}`);
   say(`lost, stuck, twice, failed or ended by itself  ${wrong.length}  (bar 0)`);

@@ -95,7 +95,8 @@ export function carryOver(folder, data, written, programs, run, oldPrograms = `/
   const now = majorOf(programs);
   if (!existsSync(join(oldPrograms, 'pg_ctl')))
     throw new Trouble(
-      `The database was written by PostgreSQL ${written}; this machine has ${now}. Install the package postgresql-${written} beside it and start again: it is then carried over. Nothing was changed.`,
+      `The database was written by PostgreSQL ${written}; this machine has ${now}. Install the package ` +
+        `postgresql-${written} beside it and start again: it is then carried over. Nothing was changed.`,
     );
   const who = account();
   const secret = join(folder, 'password');
@@ -176,7 +177,8 @@ export async function startCluster(folder, { fast = false } = {}) {
   const closed = closedParent(join(folder, 'x'));
   if (closed !== null)
     throw new Trouble(
-      `The folder ${closed} is closed to the account “postgres”, which runs the database when you are root.\nRun chmod o+x ${closed}, or set EUPHON_DATA to a folder elsewhere.`,
+      `The folder ${closed} is closed to the account “postgres”,
+       which runs the database when you are root.\nRun chmod o+x ${closed}, or set EUPHON_DATA to a folder elsewhere.`,
     );
   if (who.uid !== undefined) chownSync(folder, who.uid, who.gid);
   chmodSync(folder, 0o755);
@@ -201,7 +203,9 @@ export async function startCluster(folder, { fast = false } = {}) {
   }
   const port = await freePort(45_680);
   const log = join(folder, 'postgres.log');
-  const options = `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories=''${fast ? ' -c fsync=off -c synchronous_commit=off -c full_page_writes=off' : ''}`;
+  const options =
+    `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories=''` +
+    `${fast ? ' -c fsync=off -c synchronous_commit=off -c full_page_writes=off' : ''}`;
   const start = () =>
     spawnSync(join(programs, 'pg_ctl'), ['-D', data, '-w', '-t', '60', '-l', log, '-o', options, 'start'], {
       ...who,

@@ -39,7 +39,8 @@ export function takeLock(path, what) {
       const owner = ownerOf(path);
       if (owner !== null && isAlive(owner))
         throw new Trouble(
-          `The folder ${dirname(path)} is in use: ${owner.what} (process ${owner.pid}). Stop that first, or set EUPHON_DATA to another folder.`,
+          `The folder ${dirname(path)} is in use: ${owner.what} (process ${owner.pid}). Stop that first, or set ` +
+            'EUPHON_DATA to another folder.',
         );
       rmSync(path, { force: true });
     }

@@ -60,7 +60,9 @@ export function needPrograms(names) {
   const canSudo = !isRoot && which('sudo') !== null && spawnSync('sudo', ['-n', 'true']).status === 0;
   if (which('apt-get') === null || (!isRoot && !canSudo)) {
     throw new Trouble(
-      `Missing: ${missing.join(', ')}. ${which('apt-get') === null ? 'Install them with this system’s package manager' : `Run: sudo ${command}`}, then start again.`,
+      `Missing: ${missing.join(', ')}. ` +
+        `${which('apt-get') === null ? 'Install them with this system’s package manager' : `Run: sudo ${command}`}` +
+        ', then start again.',
     );
   }
   say(`Installing ${packages.join(', ')} …`);
@@ -72,7 +74,8 @@ export function needPrograms(names) {
   // No system cluster: Euphon runs its own.
   if (packages.includes('postgresql')) {
     const off =
-      'mkdir -p /etc/postgresql-common && printf "create_main_cluster = false\\n" > /etc/postgresql-common/createcluster.conf';
+      'mkdir -p /etc/postgresql-common && printf "create_main_cluster = false\\n" > /etc/postgresql-common/' +
+      'createcluster.conf';
     if (!existsSync('/etc/postgresql-common/createcluster.conf')) as(['sh', '-c', off]);
   }
   const lock = ['-o', 'DPkg::Lock::Timeout=400', '-o', 'Dpkg::Options::=--force-confold'];
@@ -80,7 +83,8 @@ export function needPrograms(names) {
   const done = as(['apt-get', ...lock, 'install', '-y', '--no-install-recommends', ...packages]);
   if (done.status !== 0 || missingOf(names).length > 0) {
     throw new Trouble(
-      `Installing ${packages.join(', ')} failed: ${String(done.stderr).trim().split('\n').slice(-2).join(' ')}\nRun: ${isRoot ? '' : 'sudo '}${command}`,
+      `Installing ${packages.join(', ')} failed: ${String(done.stderr).trim().split('\n').slice(-2).join(' ')}` +
+        `\nRun: ${isRoot ? '' : 'sudo '}${command}`,
     );
   }
 }
@@ -94,7 +98,8 @@ export function needModules(root) {
   const done = spawnSync('npm', ['ci', '--no-audit', '--no-fund'], { cwd: root, stdio: ['ignore', 'ignore', 'pipe'] });
   if (done.status !== 0)
     throw new Trouble(
-      `npm ci failed: ${String(done.stderr).trim().split('\n').slice(-3).join('\n')}\nMend what it says, then start again; it begins afresh.`,
+      `npm ci failed: ${String(done.stderr).trim().split('\n').slice(-3).join('\n')}\nMend what it says, ` +
+        'then start again; it begins afresh.',
     );
   mkdirSync(join(root, 'node_modules'), { recursive: true });
   writeFileSync(stamp, lock);

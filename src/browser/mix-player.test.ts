@@ -130,7 +130,7 @@ describe('the mix that the page plays', () => {
     player.follow({ ...mix, limitDb: null }, s(20), 1);
     expect(limiter.sent.slice(1)).toEqual([Infinity, Infinity]);
   });
-  it('lays what has one channel on two as ffmpeg does: each sound goes through a panner that stands in the middle', async () => {
+  it('lays one channel on two as ffmpeg does: each sound goes through a panner in the middle', async () => {
     const { context } = await begun();
     expect(context.sources.map(({ node }) => node.to)).toEqual(context.panners.map((panner) => [panner]));
   });

@@ -1,8 +1,16 @@
-import text400 from '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-400-normal.woff2?url';
-import text700 from '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-700-normal.woff2?url';
+// prettier-ignore
+import text400 from
+  '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-400-normal.woff2?url';
+// prettier-ignore
+import text700 from
+  '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-700-normal.woff2?url';
 import figures700 from '@fontsource/martian-mono/files/martian-mono-latin-700-normal.woff2?url';
-import textExt400 from '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-ext-400-normal.woff2?url';
-import textExt700 from '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-ext-700-normal.woff2?url';
+// prettier-ignore
+import textExt400 from
+  '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-ext-400-normal.woff2?url';
+// prettier-ignore
+import textExt700 from
+  '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-ext-700-normal.woff2?url';
 import display800 from '@fontsource/bricolage-grotesque/files/bricolage-grotesque-latin-800-normal.woff2?url';
 import cyrillic400 from '@fontsource/noto-sans/files/noto-sans-cyrillic-400-normal.woff2?url';
 import cyrillic700 from '@fontsource/noto-sans/files/noto-sans-cyrillic-700-normal.woff2?url';

@@ -63,7 +63,8 @@ async function run(argv: readonly string[]): Promise<Answer> {
     const most = command === 'sync' ? 2 : command === 'beats' || command === 'loudness' ? 1 : 0;
     if (files.length > most)
       throw new CliError(
-        `“${files[most]}” is too much: euphon ${command} takes ${most === 0 ? 'no file without a flag' : most === 1 ? 'one file' : 'two files'}.`,
+        `“${files[most]}” is too much: euphon ${command} takes ` +
+          `${most === 0 ? 'no file without a flag' : most === 1 ? 'one file' : 'two files'}.`,
       );
   } catch (error) {
     if (error instanceof CliError) throw error;
@@ -102,7 +103,8 @@ async function run(argv: readonly string[]): Promise<Answer> {
       return orderCommand(text('plan'), flags.block);
     default:
       throw new CliError(
-        `“${command}” is not a command of euphon; compile, align, export, fit, order, script, claims, beats, loudness, sync, music-fit and propose are.`,
+        `“${command}” is not a command of euphon; compile, align, export, fit, order, script, claims, beats, ` +
+          'loudness, sync, music-fit and propose are.',
       );
   }
 }

@@ -30,7 +30,8 @@ export function exportCommand(
   const format = EXPORTS.find((f) => f.name === name);
   if (format === undefined)
     throw new CliError(
-      `--format ${name === undefined ? 'NAME is wanted' : `“${name}” is not known`}; ${EXPORTS.map((f) => f.name).join(', ')} are.`,
+      `--format ${name === undefined ? 'NAME is wanted' : `“${name}” is not known`}; ` +
+        `${EXPORTS.map((f) => f.name).join(', ')} are.`,
     );
   if (format.needs === 'recordings')
     throw new CliError(`${format.name} names the recordings; it is made where they are, on the Deliver station.`);

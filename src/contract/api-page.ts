@@ -38,8 +38,10 @@ export function apiPage(): string {
   return [
     '# The server’s routes',
     '',
-    'Written by `node scripts/make-api.mjs` from `src/contract/`, which page and server share: types of what goes out and',
-    'comes back in `routes.ts` and `wire.ts`, what a JSON body must be in `bodies.ts`, what an answer is in `answers.ts`.',
+    'Written by `node scripts/make-api.mjs` from `src/contract/`, which page and server share: types of what ' +
+      'goes out and',
+    'comes back in `routes.ts` and `wire.ts`, what a JSON body must be in `bodies.ts`, what an answer is in ' +
+      '`answers.ts`.',
     'Signing in (`/api/auth/…`), recordings (`/media/HASH`), uploads (`/uploads`, tus) and `/healthz` stand beside it.',
     '',
     'A change of something that has a revision says in `If-Match` on which one it is made.',
@@ -54,7 +56,8 @@ export function apiPage(): string {
     ]),
     '## When it is not done',
     '',
-    'Problem details by RFC 9457 (`application/problem+json`): `type`, `title`, `status`, `detail` with a sentence for the',
+    'Problem details by RFC 9457 (`application/problem+json`): `type`, `title`, `status`, `detail` with a ' +
+      'sentence for the',
     'person, and `about` with what is there now or which field is meant.',
     '',
     '| status | type | |',

@@ -37,7 +37,8 @@ export async function takeLease(db: Db, work: Work, owner: string, leaseS = LEAS
   const { rows } = await db.query<{ token: string }>(
     `UPDATE ${work.table} SET state = '${running}', progress = 0, owner = $1, token = gen_random_uuid(),
        lease_until = clock_timestamp() + make_interval(secs => $2), beat_at = now()
-     WHERE ${where(work, 2)} AND (state = '${waiting}' OR (state = '${running}' AND (lease_until IS NULL OR lease_until < clock_timestamp())))
+     WHERE ${where(work, 2)} AND (state = '${waiting}' OR (state = '${running}'
+     AND (lease_until IS NULL OR lease_until < clock_timestamp())))
      RETURNING token`,
     [owner, leaseS, ...work.key],
   );
@@ -55,7 +56,8 @@ export async function beatLease(
   }: { readonly token: string; readonly progress: number; readonly leaseS?: number | undefined },
 ): Promise<boolean> {
   const { rowCount } = await db.query(
-    `UPDATE ${work.table} SET progress = $1, lease_until = clock_timestamp() + make_interval(secs => $2), beat_at = now()
+    `UPDATE ${work.table} SET progress = $1, lease_until = clock_timestamp() + make_interval(secs => $2),
+     beat_at = now()
      WHERE ${where(work, 3)} AND token = $3 AND state = '${TABLES[work.table].running}'`,
     [Math.min(1, Math.max(0, progress)), leaseS, token, ...work.key],
   );
@@ -80,7 +82,8 @@ export async function writeLeased<T>(
 ): Promise<T> {
   return inTransaction(pool, async (db) => {
     const { rowCount } = await db.query(
-      `SELECT 1 FROM ${work.table} WHERE ${where(work, 1)} AND token = $1 AND state = '${TABLES[work.table].running}' FOR UPDATE`,
+      `SELECT 1 FROM ${work.table} WHERE ${where(work, 1)} AND token = $1 AND state = '${TABLES[work.table].running}'
+       FOR UPDATE`,
       [token, ...work.key],
     );
     if (rowCount !== 1) throw new LeaseLost();
@@ -91,7 +94,8 @@ export async function writeLeased<T>(
 /** Ends work for good; the token is worth nothing afterwards. Called inside `writeLeased`. */
 export async function endLease(db: Db, work: Work, state: string, message: string | null): Promise<void> {
   await db.query(
-    `UPDATE ${work.table} SET state = $1, message = $2, progress = CASE WHEN $3 THEN 1 ELSE progress END, owner = NULL, token = NULL, lease_until = NULL
+    `UPDATE ${work.table} SET state = $1, message = $2, progress = CASE WHEN $3 THEN 1 ELSE progress END, owner = NULL,
+     token = NULL, lease_until = NULL
      WHERE ${where(work, 3)}`,
     [state, message?.slice(0, 500) ?? null, state === 'done' || state === 'heard', ...work.key],
   );
@@ -101,7 +105,8 @@ export async function endLease(db: Db, work: Work, state: string, message: strin
 export async function giveBack(db: Db, work: Work, token: string): Promise<void> {
   const { waiting } = TABLES[work.table];
   await db.query(
-    `UPDATE ${work.table} SET state = '${waiting}', progress = 0, owner = NULL, token = NULL, lease_until = NULL WHERE ${where(work, 1)} AND token = $1`,
+    `UPDATE ${work.table} SET state = '${waiting}', progress = 0, owner = NULL, token = NULL, lease_until = NULL
+     WHERE ${where(work, 1)} AND token = $1`,
     [token, ...work.key],
   );
 }
@@ -115,7 +120,8 @@ export async function leftWork(db: Db, waitedS: number): Promise<Work[]> {
   for (const table of LOOKED_FOR) {
     const { key, waiting, running } = TABLES[table];
     const { rows } = await db.query<Record<string, string>>(
-      `SELECT ${key.join(', ')} FROM ${table} WHERE (state = '${running}' AND (lease_until IS NULL OR lease_until < clock_timestamp()))
+      `SELECT ${key.join(', ')} FROM ${table}
+       WHERE (state = '${running}' AND (lease_until IS NULL OR lease_until < clock_timestamp()))
          OR (state = '${waiting}' AND beat_at < now() - make_interval(secs => $1)) LIMIT 200`,
       [waitedS],
     );

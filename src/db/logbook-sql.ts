@@ -19,13 +19,14 @@ interface PlacedLogRow extends LogRow {
 export async function putLogEntry(db: Db, row: Omit<LogRow, 'keptAt'>): Promise<void> {
   await db.query(
     `INSERT INTO logbook (take_id, workout_id, title, instructor, entry) VALUES ($1, $2, $3, $4, $5)
-     ON CONFLICT (take_id) DO UPDATE SET title = EXCLUDED.title, instructor = EXCLUDED.instructor, entry = EXCLUDED.entry, kept_at = now()`,
+     ON CONFLICT (take_id) DO UPDATE SET title = EXCLUDED.title, instructor = EXCLUDED.instructor,
+     entry = EXCLUDED.entry, kept_at = now()`,
     [row.takeId, row.workoutId, row.title, row.instructor, JSON.stringify(row.entry)],
   );
 }
 
-const SELECT =
-  'SELECT take_id AS "takeId", workout_id AS "workoutId", title, instructor, entry, kept_at AS "keptAt", kept_at::text AS "placeAt" FROM logbook';
+const SELECT = `SELECT take_id AS "takeId", workout_id AS "workoutId", title, instructor, entry, kept_at AS "keptAt",
+   kept_at::text AS "placeAt" FROM logbook`;
 
 /** The whole logbook, newest first: what the studio's figures are learned from. */
 export async function logbook(db: Db): Promise<LogRow[]> {

@@ -67,8 +67,10 @@ export async function putInvitation(
   i: { email: string; role: Role; tokenSha256: string; days: number },
 ): Promise<void> {
   await db.query(
-    `INSERT INTO invitations (email, role, token_sha256, expires_at) VALUES ($1, $2, $3, now() + make_interval(days => $4))
-     ON CONFLICT (studio_id, email) DO UPDATE SET role = $2, token_sha256 = $3, expires_at = now() + make_interval(days => $4)`,
+    `INSERT INTO invitations (email, role, token_sha256, expires_at)
+     VALUES ($1, $2, $3, now() + make_interval(days => $4))
+     ON CONFLICT (studio_id, email) DO UPDATE SET role = $2, token_sha256 = $3,
+     expires_at = now() + make_interval(days => $4)`,
     [i.email, i.role, i.tokenSha256, i.days],
   );
 }

@@ -65,7 +65,8 @@ export async function setPartFile(db: Db, renderId: string, part: number, sha256
 export async function forgetOlderParts(db: Db, renderId: string): Promise<void> {
   await db.query(
     `DELETE FROM render_parts p USING renders r, renders newest
-     WHERE newest.id = $1 AND r.workout_id = newest.workout_id AND r.kind = newest.kind AND r.id <> newest.id AND p.render_id = r.id
+     WHERE newest.id = $1 AND r.workout_id = newest.workout_id AND r.kind = newest.kind AND r.id <> newest.id
+     AND p.render_id = r.id
        AND r.state NOT IN ('queued', 'running')`,
     [renderId],
   );

@@ -42,7 +42,8 @@ interface NewRender {
 
 export async function insertRender(db: Db, { workoutId, revision, kind, takeId, options }: NewRender): Promise<Render> {
   const { rows } = await db.query<Render>(
-    `INSERT INTO renders AS r (workout_id, take_id, revision, kind, options) VALUES ($1, $2, $3, $4, $5) RETURNING ${COLUMNS}`,
+    `INSERT INTO renders AS r (workout_id, take_id, revision, kind, options) VALUES ($1, $2, $3, $4, $5)
+     RETURNING ${COLUMNS}`,
     [workoutId, takeId ?? null, revision, kind, options === undefined ? null : JSON.stringify(options)],
   );
   return rows[0]!;
@@ -59,7 +60,8 @@ export async function rendersOf(db: Db, workoutId: string): Promise<Render[]> {
   return (
     await db.query<Render>(
       `SELECT ${COLUMNS} FROM (
-         SELECT *, row_number() OVER (PARTITION BY kind ORDER BY created_at DESC) AS place FROM renders WHERE workout_id = $1
+         SELECT *, row_number() OVER (PARTITION BY kind ORDER BY created_at DESC) AS place FROM renders
+         WHERE workout_id = $1
        ) r WHERE place <= $2 ORDER BY created_at DESC`,
       [workoutId, MOST_OF_A_KIND],
     )
@@ -96,7 +98,8 @@ export async function fileWithPicture(
 
 export async function cancelRender(db: Db, id: string): Promise<boolean> {
   const { rowCount } = await db.query(
-    `UPDATE renders SET state = 'cancelled', owner = NULL, token = NULL, lease_until = NULL WHERE id = $1 AND state IN ('queued', 'running')`,
+    `UPDATE renders SET state = 'cancelled', owner = NULL, token = NULL, lease_until = NULL
+     WHERE id = $1 AND state IN ('queued', 'running')`,
     [id],
   );
   return rowCount === 1;

@@ -38,7 +38,8 @@ async function enter(client: pg.PoolClient, scope: Scope | null): Promise<pg.Poo
   if ((setTo.get(client) ?? '') === wanted) return client;
   try {
     await client.query(
-      "SELECT set_config('role', $1, false), set_config('euphon.studio', $2, false), set_config('euphon.person', $3, false)",
+      "SELECT set_config('role', $1, false), set_config('euphon.studio', $2, false), " +
+        "set_config('euphon.person', $3, false)",
       [scope === null ? 'none' : 'euphon_web', scope?.studioId ?? '', scope?.personId ?? ''],
     );
   } catch (error) {

@@ -62,10 +62,13 @@ export async function countExercises(db: Db): Promise<number> {
 /** Adds an exercise, or puts it in the place of the one of that name. */
 export async function putExercise(db: Db, e: Exercise): Promise<void> {
   await db.query(
-    `INSERT INTO exercises (name, start_position, end_position, equipment, pattern, muscles, sided, impact, effort, seconds_a_rep, set_up, form, caution, breath, easier, harder, camera)
+    `INSERT INTO exercises (name, start_position, end_position, equipment, pattern, muscles, sided, impact, effort,
+     seconds_a_rep, set_up, form, caution, breath, easier, harder, camera)
      VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17)
-     ON CONFLICT (studio_id, name) DO UPDATE SET start_position = $2, end_position = $3, equipment = $4, pattern = $5, muscles = $6, sided = $7, impact = $8, effort = $9, seconds_a_rep = $10,
-       set_up = $11, form = $12, caution = $13, breath = $14, easier = $15, harder = $16, camera = $17, updated_at = now()`,
+     ON CONFLICT (studio_id, name) DO UPDATE SET start_position = $2, end_position = $3, equipment = $4, pattern = $5,
+     muscles = $6, sided = $7, impact = $8, effort = $9, seconds_a_rep = $10,
+       set_up = $11, form = $12, caution = $13, breath = $14, easier = $15, harder = $16, camera = $17,
+       updated_at = now()`,
     [
       e.name,
       e.start,
@@ -103,7 +106,8 @@ export async function figures(db: Db): Promise<ReadonlyMap<string, unknown>> {
 
 export async function putFigures(db: Db, name: string, value: unknown): Promise<void> {
   await db.query(
-    'INSERT INTO studio_figures (name, value) VALUES ($1, $2) ON CONFLICT (studio_id, name) DO UPDATE SET value = $2, updated_at = now()',
+    `INSERT INTO studio_figures (name, value) VALUES ($1, $2) ON CONFLICT (studio_id, name) DO UPDATE
+     SET value = $2, updated_at = now()`,
     [name, JSON.stringify(value)],
   );
 }
@@ -138,8 +142,10 @@ export async function speakers(db: Db): Promise<Speaker[]> {
 
 export async function putSpeaker(db: Db, { name, model: m, lines, error }: Speaker): Promise<void> {
   await db.query(
-    `INSERT INTO speakers (name, syllable_s, consonant_s, word_s, short_pause_s, long_pause_s, start_s, lines, error) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9)
-     ON CONFLICT (studio_id, name) DO UPDATE SET syllable_s = $2, consonant_s = $3, word_s = $4, short_pause_s = $5, long_pause_s = $6, start_s = $7, lines = $8, error = $9, updated_at = now()`,
+    `INSERT INTO speakers (name, syllable_s, consonant_s, word_s, short_pause_s, long_pause_s, start_s, lines, error)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9)
+     ON CONFLICT (studio_id, name) DO UPDATE SET syllable_s = $2, consonant_s = $3, word_s = $4, short_pause_s = $5,
+     long_pause_s = $6, start_s = $7, lines = $8, error = $9, updated_at = now()`,
     [name, m.syllableS, m.consonantS, m.wordS, m.shortPauseS, m.longPauseS, m.startS, lines, error],
   );
 }

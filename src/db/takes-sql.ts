@@ -58,8 +58,10 @@ interface TakeRow {
   video_start_us: string;
 }
 
-const SELECT_TAKE = `SELECT t.*, CASE WHEN h.deleted_at IS NULL THEN t.of_take END AS of_take, m.extension, m.bytes, p.extension AS proxy_extension, p.bytes AS proxy_bytes, s.extension AS thumbs_extension, s.bytes AS thumbs_bytes
-  FROM takes t JOIN media_files m ON m.sha256 = t.sha256 LEFT JOIN media_files p ON p.sha256 = t.proxy_sha256 LEFT JOIN media_files s ON s.sha256 = t.thumbs_sha256
+const SELECT_TAKE = `SELECT t.*, CASE WHEN h.deleted_at IS NULL THEN t.of_take END AS of_take, m.extension, m.bytes,
+  p.extension AS proxy_extension, p.bytes AS proxy_bytes, s.extension AS thumbs_extension, s.bytes AS thumbs_bytes
+  FROM takes t JOIN media_files m ON m.sha256 = t.sha256 LEFT JOIN media_files p ON p.sha256 = t.proxy_sha256
+  LEFT JOIN media_files s ON s.sha256 = t.thumbs_sha256
   LEFT JOIN takes h ON h.id = t.of_take`;
 
 function toTake(row: TakeRow): Take {
@@ -104,7 +106,8 @@ function toTake(row: TakeRow): Take {
 export async function insertMediaFile(db: Db, file: MediaFile): Promise<void> {
   // Brought in again, it is new again for the sweeper.
   await db.query(
-    'INSERT INTO media_files (sha256, extension, bytes) VALUES ($1, $2, $3) ON CONFLICT (sha256) DO UPDATE SET created_at = now()',
+    `INSERT INTO media_files (sha256, extension, bytes) VALUES ($1, $2, $3) ON CONFLICT (sha256) DO UPDATE
+     SET created_at = now()`,
     [file.sha256, file.extension, file.bytes],
   );
 }
@@ -133,9 +136,11 @@ export async function insertTake(
   { uploadId = null, id, pickUp, picture = false }: MoreOfTake = {},
 ): Promise<string> {
   const { rows } = await db.query<{ id: string }>(
-    `INSERT INTO takes (workout_id, sha256, name, duration_us, rate_num, rate_den, width, height, video_codec, audio_codec, video_start_us, upload_id, id, role, of_take, pick_up)
+    `INSERT INTO takes (workout_id, sha256, name, duration_us, rate_num, rate_den, width, height, video_codec,
+     audio_codec, video_start_us, upload_id, id, role, of_take, pick_up)
      VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, coalesce($13::uuid, gen_random_uuid()), $14, $15, $16)
-     ON CONFLICT (workout_id, sha256) DO UPDATE SET name = EXCLUDED.name, deleted_at = NULL, upload_id = coalesce(EXCLUDED.upload_id, takes.upload_id) RETURNING id`,
+     ON CONFLICT (workout_id, sha256) DO UPDATE SET name = EXCLUDED.name, deleted_at = NULL,
+     upload_id = coalesce(EXCLUDED.upload_id, takes.upload_id) RETURNING id`,
     [
       workoutId,
       sha256,

@@ -48,9 +48,12 @@ interface Row {
   revision: number;
 }
 
-const SELECT = `SELECT t.id, t.title, t.artist, t.codec, t.channels, t.rate_hz, t.sha256, m.extension, m.bytes, t.made, t.state, t.progress, t.message, t.duration_us, t.map, t.heard_map,
-  t.beat_clarity, t.bar_clarity, t.felt_too, t.sections, t.music_key, t.lufs, t.range_lu, t.true_peak_db, t.clipped_runs, t.silence_before_us, t.silence_after_us, t.composition, t.recording, t.sync, t.master,
-  t.territory, t.platforms, to_char(t.until, 'YYYY-MM-DD') AS until, t.proof_sha256, t.proof_name, p.extension AS proof_extension, t.credit, t.revision
+const SELECT = `SELECT t.id, t.title, t.artist, t.codec, t.channels, t.rate_hz, t.sha256, m.extension, m.bytes, t.made,
+  t.state, t.progress, t.message, t.duration_us, t.map, t.heard_map,
+  t.beat_clarity, t.bar_clarity, t.felt_too, t.sections, t.music_key, t.lufs, t.range_lu, t.true_peak_db,
+  t.clipped_runs, t.silence_before_us, t.silence_after_us, t.composition, t.recording, t.sync, t.master,
+  t.territory, t.platforms, to_char(t.until, 'YYYY-MM-DD') AS until, t.proof_sha256, t.proof_name,
+  p.extension AS proof_extension, t.credit, t.revision
   FROM tracks t JOIN media_files m USING (sha256) LEFT JOIN media_files p ON p.sha256 = t.proof_sha256`;
 
 function toTrack(r: Row): LibraryTrack {
@@ -115,7 +118,8 @@ export async function insertTrack(
   },
 ): Promise<string> {
   const { rows } = await db.query<{ id: string }>(
-    `INSERT INTO tracks (sha256, title, artist, codec, channels, rate_hz, duration_us, tags, made) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9)
+    `INSERT INTO tracks (sha256, title, artist, codec, channels, rate_hz, duration_us, tags, made)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9)
      ON CONFLICT (studio_id, sha256) DO UPDATE SET beat_at = now(), deleted_at = NULL RETURNING id`,
     [
       t.sha256,
@@ -174,7 +178,8 @@ export async function setTrackMap(db: Db, id: string, map: TempoMap | null): Pro
 
 export async function setRights(db: Db, id: string, r: Omit<Rights, 'proof'>): Promise<void> {
   await db.query(
-    'UPDATE tracks SET composition = $2, recording = $3, sync = $4, master = $5, territory = $6, platforms = $7, until = $8, credit = $9, revision = revision + 1 WHERE id = $1',
+    `UPDATE tracks SET composition = $2, recording = $3, sync = $4, master = $5, territory = $6, platforms = $7,
+     until = $8, credit = $9, revision = revision + 1 WHERE id = $1`,
     [id, r.composition, r.recording, r.sync, r.master, r.territory, r.platforms, r.until, r.credit],
   );
 }
@@ -209,8 +214,11 @@ interface HeardFacts {
 export async function putHeard(db: Db, id: string, h: HeardFacts): Promise<void> {
   const map = h.map === null ? null : JSON.stringify(h.map);
   await db.query(
-    `UPDATE tracks SET duration_us = $2, map = CASE WHEN map IS DISTINCT FROM heard_map THEN map ELSE $3::jsonb END, heard_map = $3::jsonb,
-     beat_clarity = $4, bar_clarity = $5, sections = $6, lufs = $7, range_lu = $8, true_peak_db = $9, clipped_runs = $10, silence_before_us = $11, silence_after_us = $12, waveform = $13, energies = $14, music_key = $15, felt_too = $16 WHERE id = $1`,
+    `UPDATE tracks SET duration_us = $2, map = CASE WHEN map IS DISTINCT FROM heard_map THEN map ELSE $3::jsonb END,
+     heard_map = $3::jsonb,
+     beat_clarity = $4, bar_clarity = $5, sections = $6, lufs = $7, range_lu = $8, true_peak_db = $9,
+     clipped_runs = $10, silence_before_us = $11, silence_after_us = $12, waveform = $13, energies = $14,
+     music_key = $15, felt_too = $16 WHERE id = $1`,
     [
       id,
       Math.round(h.durationUs),

@@ -11,7 +11,8 @@ interface TranscriptRow {
 export async function putTranscript(db: Db, row: TranscriptRow): Promise<number> {
   const { rows } = await db.query<{ revision: number }>(
     `INSERT INTO transcripts (take_id, format, text) VALUES ($1, $2, $3)
-     ON CONFLICT (take_id) DO UPDATE SET previous_format = transcripts.format, previous_text = transcripts.text, format = EXCLUDED.format,
+     ON CONFLICT (take_id) DO UPDATE SET previous_format = transcripts.format, previous_text = transcripts.text,
+     format = EXCLUDED.format,
        text = EXCLUDED.text, revision = transcripts.revision + 1, updated_at = now()
      RETURNING revision`,
     [row.takeId, row.format, row.text],
@@ -22,7 +23,9 @@ export async function putTranscript(db: Db, row: TranscriptRow): Promise<number>
 /** Puts the transcript before the last change back, and the last in its place. False where there is none. */
 export async function swapTranscript(db: Db, takeId: string): Promise<boolean> {
   const { rowCount } = await db.query(
-    'UPDATE transcripts SET format = previous_format, text = previous_text, previous_format = format, previous_text = text, revision = revision + 1, updated_at = now() WHERE take_id = $1 AND previous_text IS NOT NULL',
+    `UPDATE transcripts SET format = previous_format, text = previous_text, previous_format = format,
+     previous_text = text, revision = revision + 1, updated_at = now()
+     WHERE take_id = $1 AND previous_text IS NOT NULL`,
     [takeId],
   );
   return rowCount === 1;
@@ -41,7 +44,8 @@ export async function lockTranscript(db: Db, takeId: string): Promise<KeptTransc
 
 export async function transcriptOf(db: Db, takeId: string): Promise<KeptTranscript | null> {
   const { rows } = await db.query<KeptTranscript>(
-    'SELECT take_id AS "takeId", format, text, previous_text IS NOT NULL AS "hasPrevious", revision FROM transcripts WHERE take_id = $1',
+    `SELECT take_id AS "takeId", format, text, previous_text IS NOT NULL AS "hasPrevious", revision FROM transcripts
+     WHERE take_id = $1`,
     [takeId],
   );
   return rows[0] ?? null;

@@ -18,7 +18,8 @@ export async function insertVersion(
   revision: number,
 ): Promise<Version | null> {
   const { rows } = await db.query<Version>(
-    'INSERT INTO workout_versions (workout_id, name, revision) VALUES ($1, $2, $3) ON CONFLICT DO NOTHING RETURNING id, name, revision, made_at AS "madeAt", NULL AS by',
+    `INSERT INTO workout_versions (workout_id, name, revision) VALUES ($1, $2, $3) ON CONFLICT DO NOTHING
+     RETURNING id, name, revision, made_at AS "madeAt", NULL AS by`,
     [workoutId, name, revision],
   );
   return rows[0] ?? null;

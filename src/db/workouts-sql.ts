@@ -94,7 +94,8 @@ export async function updateWorkout(
   facts: WorkoutFacts,
 ): Promise<void> {
   await db.query(
-    `UPDATE workouts SET document = $3, title = $4, length_us = $5, has_moves = $6, has_cues = $7, accepted = $8, take_id = $9,
+    `UPDATE workouts SET document = $3, title = $4, length_us = $5, has_moves = $6, has_cues = $7, accepted = $8,
+     take_id = $9,
        revision = $2, updated_at = now() WHERE id = $1`,
     [id, revision, JSON.stringify(document), ...factValues(facts)],
   );
@@ -133,7 +134,8 @@ export async function changesAfter(
 ): Promise<Change[]> {
   const { rows } = await db.query<Change>(
     `SELECT c.revision, c.patch, c.inverse, c.made_at AS "madeAt", p.name AS by FROM workout_changes c
-     LEFT JOIN people p ON p.id = c.made_by WHERE c.workout_id = $1 AND c.revision > $2 AND ($4::int IS NULL OR c.revision < $4) ORDER BY c.revision DESC LIMIT $3`,
+     LEFT JOIN people p ON p.id = c.made_by WHERE c.workout_id = $1 AND c.revision > $2
+     AND ($4::int IS NULL OR c.revision < $4) ORDER BY c.revision DESC LIMIT $3`,
     [workoutId, after, most, until],
   );
   return rows;
@@ -153,10 +155,12 @@ export async function listWorkouts(
           [of.after?.[0] ?? null, of.after?.[1] ?? null, of.most],
         ];
   const { rows } = await db.query<Omit<WorkoutListRow, 'lengthUs' | 'takes'> & { lengthUs: string; takes: string }>(
-    `SELECT w.id, w.revision, w.title, w.length_us AS "lengthUs", w.has_moves AS "hasMoves", w.has_cues AS "hasCues", w.accepted,
+    `SELECT w.id, w.revision, w.title, w.length_us AS "lengthUs", w.has_moves AS "hasMoves", w.has_cues AS "hasCues",
+     w.accepted,
        w.take_id AS "takeId", w.updated_at AS "updatedAt", w.updated_at::text AS "placeAt", w.template,
        (SELECT count(*) FROM takes t WHERE t.workout_id = w.id AND t.deleted_at IS NULL) AS takes,
-       EXISTS (SELECT 1 FROM takes t JOIN transcripts x ON x.take_id = t.id WHERE t.workout_id = w.id AND t.deleted_at IS NULL) AS "hasTranscribedTake",
+       EXISTS (SELECT 1 FROM takes t JOIN transcripts x ON x.take_id = t.id
+       WHERE t.workout_id = w.id AND t.deleted_at IS NULL) AS "hasTranscribedTake",
        EXISTS (SELECT 1 FROM renders r WHERE r.workout_id = w.id AND r.state = 'done') AS delivered
      FROM workouts w WHERE w.deleted_at IS NULL ${which}`,
     values,

@@ -101,7 +101,7 @@ describe('the MIDI file', () => {
     }
     return at + ((tick - from) * us) / ppq;
   };
-  it('has a marker at each segment and a note on each count, where its own tempo map puts them (MIDI 1.0 SMF: FF 51 03, FF 06)', () => {
+  it('has a marker a segment and a note a count, by its own tempo map (MIDI 1.0 SMF: FF 51 03, FF 06)', () => {
     const markers = list.filter((e) => e.type === 6).sort((a, b) => a.tick - b.tick);
     expect(markers.map((m) => new TextDecoder().decode(m.data))).toEqual(
       segments.map((s) => (s.side === 'left' || s.side === 'right' ? `${s.label}, ${s.side}` : s.label)),

@@ -7,7 +7,8 @@ import { writeTranscript } from './transcript-writer.ts';
 
 const seconds = (t: Transcript) => t.cues.map((c) => [c.start / 1e6, c.end / 1e6, c.text]);
 const tt = (body: string, attributes = '') =>
-  `<?xml version="1.0" encoding="UTF-8"?>\n<tt xmlns="http://www.w3.org/ns/ttml" xmlns:ttp="http://www.w3.org/ns/ttml#parameter" xml:lang="en" ${attributes}><head/><body><div>${body}</div></body></tt>`;
+  '<?xml version="1.0" encoding="UTF-8"?>\n<tt xmlns="http://www.w3.org/ns/ttml" xmlns:ttp="http://' +
+  `www.w3.org/ns/ttml#parameter" xml:lang="en" ${attributes}><head/><body><div>${body}</div></body></tt>`;
 
 describe('a TTML transcript', () => {
   // Time expressions of W3C TTML2, section 12.3, from memory.
@@ -42,7 +43,9 @@ describe('a TTML transcript', () => {
   });
   it('times words by their spans, and reads prefixed names', () => {
     const { value } = readTranscript(
-      '<tt:tt xmlns:tt="http://www.w3.org/ns/ttml"><tt:body><tt:div><tt:p begin="5s" end="7s"><tt:span begin="0s" end="0.4s">Three</tt:span> <tt:span begin="1s" end="1.4s">two</tt:span></tt:p></tt:div></tt:body></tt:tt>',
+      '<tt:tt xmlns:tt="http://www.w3.org/ns/ttml"><tt:body><tt:div><tt:p begin="5s" end="7s"><tt:span ' +
+        'begin="0s" end="0.4s">Three</tt:span> <tt:span begin="1s" end="1.4s">two</tt:span></tt:p></tt:div></' +
+        'tt:body></tt:tt>',
     );
     expect(value.cues[0]?.words?.map((w) => [w.text, w.start / 1e6, w.end / 1e6])).toEqual([
       ['Three', 5, 5.4],
@@ -56,7 +59,8 @@ describe('a TTML transcript', () => {
     ['<?xml version="1.0"?><html/>', 'no-cues'],
     [tt(''), 'no-cues'],
     [
-      `<?xml version="1.0"?><!DOCTYPE tt [<!ENTITY a "aaaaaaaaaa"><!ENTITY b "&a;&a;&a;&a;">]><tt xmlns="http://www.w3.org/ns/ttml"><body><div><p>&b;</p></div></body></tt>`,
+      '<?xml version="1.0"?><!DOCTYPE tt [<!ENTITY a "aaaaaaaaaa"><!ENTITY b "&a;&a;&a;&a;">]><tt xmlns="http:/' +
+        '/www.w3.org/ns/ttml"><body><div><p>&b;</p></div></body></tt>',
       'not-xml',
     ],
   ])('that is wrong says so with a sentence: %.60s', (text, code) => {
@@ -71,11 +75,14 @@ describe('word-timed JSON', () => {
     ['a list', '[{"word":"And","start":1.5,"end":1.7},{"word":"rest.","start":1.8,"end":2.1}]'],
     [
       'words',
-      '{"words":[{"text":"And","start_s":1.5,"end_s":1.7,"confidence":0.9},{"text":"rest.","start_s":1.8,"end_s":2.1}]}',
+      '{"words":[{"text":"And","start_s":1.5,"end_s":1.7,"confidence":0.9},' +
+        '{"text":"rest.","start_s":1.8,"end_s":2.1}]}',
     ],
     [
       'segments',
-      '{"language":"en","segments":[{"id":0,"start":1.5,"end":2.1,"text":" And rest.","words":[{"word":" And","start":1.5,"end":1.7,"probability":0.9},{"word":" rest.","start":1.8,"end":2.1,"probability":0.5}]}]}',
+      '{"language":"en","segments":[{"id":0,"start":1.5,"end":2.1,"text":" And rest.","words":[{"word":" ' +
+        'And","start":1.5,"end":1.7,"probability":0.9},{"word":" ' +
+        'rest.","start":1.8,"end":2.1,"probability":0.5}]}]}',
     ],
     [
       'milliseconds',

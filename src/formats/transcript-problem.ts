@@ -50,7 +50,8 @@ export function orderCues(cues: DraftCue[], problems: ReadProblem[]): Transcript
         note(
           'end-before-start',
           cue.line,
-          `A cue ends at ${writeTime(takeTime(Math.max(0, cue.end)))}, not after its start ${writeTime(cue.start)}; the next cue's start was taken.`,
+          `A cue ends at ${writeTime(takeTime(Math.max(0, cue.end)))}, not after its start ${writeTime(cue.start)}` +
+            "; the next cue's start was taken.",
         );
       const after = sorted.slice(i + 1, i + 20).find((later) => later.start > cue.start);
       cue.end = after?.start ?? moved(cue.start, Math.max(LAST_CUE, Math.round(lineTime(cue.text) * LAST_SHARE)));
@@ -76,7 +77,9 @@ export function pastTheEnd(cues: readonly TranscriptCue[], duration: TakeTime): 
       code: 'past-the-end',
       line: 0,
       severity: 'note',
-      message: `${late.length} of ${cues.length} cues begin after the end of the recording (${writeTime(duration)}). Is this transcript from another take?`,
+      message:
+        `${late.length} of ${cues.length} cues begin after the end of the recording (${writeTime(duration)}). ` +
+        'Is this transcript from another take?',
     },
   ];
 }

@@ -11,7 +11,9 @@ describe('transcripts', () => {
   // W3C WebVTT: header, identifiers, settings, notes, tags, escapes, inline timestamps (from memory).
   it('reads WebVTT with everything that may stand in it', () => {
     const text =
-      'WEBVTT - a title\nKind: captions\n\nSTYLE\n::cue { color: red }\n\nNOTE a --> b\n\nintro\n00:01.000 --> 00:03.500 align:start\n<v Ottilie>Salt &amp; <i>sea</i>\nair\n\n01:00:00.000 --> 01:00:01.000\nlate';
+      'WEBVTT - a title\nKind: captions\n\nSTYLE\n::cue { color: red }\n\nNOTE a --> b\n\nintro\n' +
+      '00:01.000 --> 00:03.500 align:start\n<v Ottilie>Salt &amp; <i>sea</i>\nair\n\n' +
+      '01:00:00.000 --> 01:00:01.000\nlate';
     expect(cuesOf(text)).toEqual([
       [1, 3.5, 'Salt & sea air'],
       [3600, 3601, 'late'],

@@ -18,12 +18,20 @@ export const TRANSCRIPT_FILES: Readonly<
   csv: { title: 'CSV', extension: 'csv', mime: 'text/csv' },
 };
 
+/** The words of a cue, each after the first with its time where that is known. */
+function vttWords({ words, text }: Transcript['cues'][number]): string {
+  if (words === null) return vttText(text);
+  return words.map((w, i) => (i === 0 ? vttText(w.text) : `<${stamp(w.start)}>${vttText(w.text)}`)).join(' ');
+}
+
 /** A transcript in one of its formats. What a format cannot hold (word times in SRT, CSV and text) is left out. */
 export function writeTranscript(transcript: Transcript, format: TranscriptFormat, duration: TakeTime): string {
   const cues = transcript.cues.filter((c) => c.text.trim() !== '');
   switch (format) {
-    case 'vtt':
-      return `${['WEBVTT', ...cues.map((c) => `${stamp(c.start)} --> ${stamp(c.end)}\n${c.words === null ? vttText(c.text) : c.words.map((w, i) => (i === 0 ? vttText(w.text) : `<${stamp(w.start)}>${vttText(w.text)}`)).join(' ')}`)].join('\n\n')}\n`;
+    case 'vtt': {
+      const spoken = cues.map((c) => `${stamp(c.start)} --> ${stamp(c.end)}\n${vttWords(c)}`);
+      return `${['WEBVTT', ...spoken].join('\n\n')}\n`;
+    }
     case 'srt':
       return cues
         .map((c, i) => `${i + 1}\n${stamp(c.start, ',')} --> ${stamp(c.end, ',')}\n${c.text.replace(/-->/g, '→')}\n`)
@@ -43,7 +51,10 @@ export function writeTranscript(transcript: Transcript, format: TranscriptFormat
 function clock(at: Micros): string {
   const ms = Math.round(at / 1e3);
   const rest = ms % 1000;
-  return `${Math.floor(ms / 60_000)}:${String(Math.floor(ms / 1000) % 60).padStart(2, '0')}${rest === 0 ? '' : `.${String(rest).padStart(3, '0')}`}`;
+  return (
+    `${Math.floor(ms / 60_000)}:${String(Math.floor(ms / 1000) % 60).padStart(2, '0')}` +
+    `${rest === 0 ? '' : `.${String(rest).padStart(3, '0')}`}`
+  );
 }
 
 /** A transcript as it is kept: its text in one of the formats. */

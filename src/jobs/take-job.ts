@@ -84,7 +84,8 @@ async function picture(task: TakeTask): Promise<string | null> {
   const light = playsInBrowsers(take, take.file.extension, take.file.bytes);
   const says = light
     ? null
-    : 'Browsers do not play this file; a light copy was made for the page. The finished video is made from the original.';
+    : 'Browsers do not play this file; a light copy was made for the page. The finished video is made from the ' +
+      'original.';
   if (take.thumbs === null && (await write((db) => takeOverPictures(db, take.id)))) return says;
   if (!light) {
     const output = await store.temporary('mp4');

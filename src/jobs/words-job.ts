@@ -18,7 +18,8 @@ function needEnglish(transcript: Transcript): void {
   const likely = likelyLanguageOf(transcript);
   if (likely !== null && likely !== 'en')
     throw new Error(
-      'The recogniser that ships with Euphon knows English alone, and these words are not. Their own times are used as they are.',
+      'The recogniser that ships with Euphon knows English alone, and these words are not. Their own times are ' +
+        'used as they are.',
     );
 }
 

@@ -51,7 +51,8 @@ interface RunOptions {
  * DASH, concat).
  */
 const CONTAINERS =
-  'mov,mp4,m4a,3gp,3g2,mj2,matroska,webm,wav,w64,aiff,caf,mp3,flac,ogg,aac,avi,mpegts,mpeg,asf,mxf,ffmetadata,image2,image2pipe,png_pipe,jpeg_pipe,webp_pipe,rawvideo,s16le,f32le,lavfi,srt,ass,webvtt';
+  'mov,mp4,m4a,3gp,3g2,mj2,matroska,webm,wav,w64,aiff,caf,mp3,flac,ogg,aac,avi,mpegts,mpeg,asf,mxf,ffmetadata,' +
+  'image2,image2pipe,png_pipe,jpeg_pipe,webp_pipe,rawvideo,s16le,f32le,lavfi,srt,ass,webvtt';
 
 /** What ffmpeg and ffprobe open is a file or a pipe, of a known container: said before every input. */
 export function guarded(program: string, args: readonly string[], ownList = false): string[] {

@@ -20,12 +20,14 @@ export async function needRoom(
 ): Promise<void> {
   if (quota !== undefined && quota.kept + bytes > quota.most)
     throw new DiskFull(
-      `Takes and tracks may fill ${sizeOf(quota.most)}; ${sizeOf(quota.kept)} are there already. Delete some that are done with.`,
+      `Takes and tracks may fill ${sizeOf(quota.most)}; ${sizeOf(quota.kept)} are there already. Delete some ` +
+        'that are done with.',
     );
   const room = await roomFor(folder);
   if (bytes > room)
     throw new DiskFull(
-      `The disk is full: ${sizeOf(bytes)} are wanted, ${sizeOf(room)} can be had. Make room, or delete takes that are done with.`,
+      `The disk is full: ${sizeOf(bytes)} are wanted, ${sizeOf(room)} can be had. Make room, or delete takes ` +
+        'that are done with.',
     );
 }
 

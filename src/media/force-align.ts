@@ -54,7 +54,8 @@ export async function forceAlign(
 ): Promise<FoundPhrase[]> {
   if (!canForceAlign())
     throw new NotSound(
-      'Words cannot be timed by the sound on this machine: the Debian packages pocketsphinx and pocketsphinx-en-us are missing.',
+      'Words cannot be timed by the sound on this machine: the Debian packages pocketsphinx and ' +
+        'pocketsphinx-en-us are missing.',
     );
   const known = await wordsKnown();
   const samples = await monoAt(path, RATE_HZ, null, { signal });

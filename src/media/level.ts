@@ -37,5 +37,6 @@ export function filtersOf({ gainDb, limitDb }: Level): string {
   const gain = `volume=${gainDb.toFixed(2)}dB`;
   return limitDb === null
     ? gain
-    : `${gain},alimiter=limit=${(10 ** (limitDb / 20)).toFixed(4)}:level=0:attack=${ATTACK_S * 1e3}:release=${RELEASE_S * 1e3}`;
+    : `${gain},alimiter=limit=${(10 ** (limitDb / 20)).toFixed(4)}:level=0:attack=${ATTACK_S * 1e3}:release=` +
+        `${RELEASE_S * 1e3}`;
 }

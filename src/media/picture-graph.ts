@@ -73,10 +73,14 @@ export function pieced(job: PiecesJob, grid: string, overlay: string) {
     const shared = runs.find((run) => run.pieces.some((x) => same(x, p)));
     const offset = shared?.offsets[shared.pieces.findIndex((x) => same(x, p))] ?? 0;
     const k = shared?.input ?? open({ pieces: [p], offsets: [0] });
-    return `[${k}:a:0]atrim=start=${s(offset)}:end=${s(offset + p.length)},asetpts=PTS-STARTPTS${sameSound},apad=whole_dur=${s(p.length)}[a${i}]`;
+    return (
+      `[${k}:a:0]atrim=start=${s(offset)}:end=${s(offset + p.length)},asetpts=PTS-STARTPTS${sameSound}` +
+      `,apad=whole_dur=${s(p.length)}[a${i}]`
+    );
   });
   const join = (pads: readonly unknown[], kind: 'v' | 'a') =>
-    `${pads.map((_, i) => `[${kind}${i}]`).join('')}concat=n=${pads.length}:v=${kind === 'v' ? 1 : 0}:a=${kind === 'a' ? 1 : 0}`;
+    `${pads.map((_, i) => `[${kind}${i}]`).join('')}concat=n=${pads.length}:v=${kind === 'v' ? 1 : 0}:a=` +
+    `${kind === 'a' ? 1 : 0}`;
   return {
     inputs,
     graph: [

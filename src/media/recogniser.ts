@@ -73,7 +73,9 @@ export const KNOWN_WORDS: Recogniser = {
       .sort((a, b) => a.start - b.start);
     return {
       transcript: { cues },
-      says: `${placed} of ${windows.length} phrases were found in the sound${placed === windows.length ? '.' : '; the others keep the place that the transcript gives them.'}`,
+      says:
+        `${placed} of ${windows.length} phrases were found in the ` +
+        `sound${placed === windows.length ? '.' : '; the others keep the place that the transcript gives them.'}`,
     };
   },
 };

@@ -41,7 +41,8 @@ export async function probeSound(path: string): Promise<SoundFacts> {
   const audio = facts.streams?.find((s) => s.codec_type === 'audio');
   if (audio === undefined)
     throw new NotSound(
-      `There is no sound in this file (${facts.format?.format_name ?? 'unknown kind'}); WAV, FLAC, MP3, AAC, Ogg or Opus is wanted.`,
+      `There is no sound in this file (${facts.format?.format_name ?? 'unknown kind'}); WAV, FLAC, MP3, AAC, ` +
+        'Ogg or Opus is wanted.',
     );
   const duration = Number(audio.duration ?? facts.format?.duration);
   const tags = Object.fromEntries(

@@ -51,7 +51,8 @@ export async function layLines(
     const spoken = add('-ss', s(line.from), '-t', s(line.to - line.from), '-i', line.path);
     const faster = line.speedPpm === 1e6 ? '' : `rubberband=tempo=${(line.speedPpm / 1e6).toFixed(6)},`;
     chains.push(
-      `${spoken}${stereo},${faster}volume=${gain.toFixed(2)}dB,atrim=end=${s(line.length)},${faded(line.length)},${later(line.at)}[l${i}]`,
+      `${spoken}${stereo},${faster}volume=${gain.toFixed(2)}dB,atrim=end=${s(line.length)}` +
+        `,${faded(line.length)},${later(line.at)}[l${i}]`,
     );
     mixed.push(`[l${i}]`);
   }

@@ -34,7 +34,8 @@ export function standInService(demoFolder: string): Recogniser {
       const answer = await answerTo(demoFolder, sha256, duration);
       if (answer === null)
         throw new NotSound(
-          'The stand-in for a transcription service knows only the demo’s take. Bring in a transcript of this one: word-timed JSON of a service of yours, WebVTT, SRT, TTML, CSV, or text with [m:ss].',
+          'The stand-in for a transcription service knows only the demo’s take. Bring in a transcript of this one: ' +
+            'word-timed JSON of a service of yours, WebVTT, SRT, TTML, CSV, or text with [m:ss].',
         );
       const { value } = readWordsJson(answer);
       return {

@@ -108,7 +108,8 @@ export async function learnSpeaker(context: Context, workoutId: string | undefin
   if (made === null)
     throw new Refusal(
       409,
-      `The transcript has fewer than ${FEWEST_SAMPLES} lines of 3 to 40 words with times that a person could have said. Nothing was learned.`,
+      `The transcript has fewer than ${FEWEST_SAMPLES} lines of 3 to 40 words with times that a person could ` +
+        'have said. Nothing was learned.',
     );
   const speaker = { name, model: made.model, lines: made.used, error: made.error };
   await putSpeaker(context.pool, speaker);
@@ -128,7 +129,8 @@ export async function learnChangeFigures(context: Context, workoutId: string | u
   if (learned === null)
     throw new Refusal(
       409,
-      'The take says too little of change-overs: fewer than three ran over or were done in less than was thought. Nothing was changed.',
+      'The take says too little of change-overs: fewer than three ran over or were done in less than was ' +
+        'thought. Nothing was changed.',
     );
   await putFigures(context.pool, 'changes', learned.figures);
   return { used: learned.used };

@@ -124,7 +124,8 @@ export async function makePractice(context: Context, body: unknown): Promise<Lib
   if (duration > PRACTICE_LIMITS.longestUs)
     throw new Refusal(
       422,
-      `That beat would last ${Math.round(duration / 60e6)} minutes; at most ${PRACTICE_LIMITS.longestUs / 60e6} are made.`,
+      `That beat would last ${Math.round(duration / 60e6)} minutes; at most ${PRACTICE_LIMITS.longestUs / 60e6}` +
+        ' are made.',
     );
   const path = await context.store.temporary('flac');
   try {

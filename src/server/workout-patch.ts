@@ -91,7 +91,8 @@ function applied(document: WorkoutDocument, patch: readonly Operation[]): Workou
   } catch (error) {
     throw new Refusal(
       422,
-      `The change does not fit the document: ${error instanceof Error ? (error.message.split('\n')[0] ?? '') : 'unknown'}.`,
+      'The change does not fit the document: ' +
+        `${error instanceof Error ? (error.message.split('\n')[0] ?? '') : 'unknown'}.`,
     );
   }
   if (Buffer.byteLength(JSON.stringify(next)) > LARGEST_DOCUMENT)

@@ -1,3 +1,4 @@
+import clsx from 'clsx';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 
 interface Props {
@@ -39,7 +40,11 @@ export function Dialog({ title, onClose, children, wide = false, form = false }:
       onMouseDown={(e) => {
         if (e.target === ref.current && !typed.current) ref.current?.close();
       }}
-      className={`m-auto ${wide ? 'w-[min(92vw,52rem)]' : 'w-[min(92vw,34rem)]'} rounded-md border border-ink/40 bg-sheet p-0 text-ink shadow-xl backdrop:bg-ink/35`}
+      className={clsx(
+        'm-auto',
+        wide ? 'w-[min(92vw,52rem)]' : 'w-[min(92vw,34rem)]',
+        'rounded-md border border-ink/40 bg-sheet p-0 text-ink shadow-xl backdrop:bg-ink/35',
+      )}
     >
       <div className="p-5">
         <h2 className="mb-3 text-xl">{title}</h2>

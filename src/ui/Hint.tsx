@@ -1,3 +1,4 @@
+import clsx from 'clsx';
 import * as Tooltip from '@radix-ui/react-tooltip';
 import { type ReactElement, useRef } from 'react';
 
@@ -36,7 +37,10 @@ export function Hint({ says, children, isName = false, open }: Props) {
           <Tooltip.Content
             sideOffset={5}
             collisionPadding={8}
-            className="pointer-events-none z-50 max-w-72 rounded-sm bg-ink px-2 py-1 text-[13px] leading-snug text-sheet"
+            className={clsx(
+              'pointer-events-none z-50 max-w-72 rounded-sm bg-ink px-2 py-1 text-[13px] leading-snug',
+              'text-sheet',
+            )}
           >
             {says}
           </Tooltip.Content>

@@ -1,3 +1,4 @@
+import clsx from 'clsx';
 interface Props<T extends string> {
   readonly label: string;
   readonly tabs: readonly { readonly name: T; readonly word: string; readonly count?: number }[];
@@ -14,7 +15,10 @@ export function Tabs<T extends string>({ label, tabs, chosen, onChoose }: Props<
           key={name}
           aria-pressed={chosen === name}
           onClick={() => onChoose(name)}
-          className={`px-2 py-1 ${chosen === name ? 'font-bold shadow-[inset_0_-2px_0_var(--color-ink)]' : 'text-soft hover:text-ink'}`}
+          className={clsx(
+            'px-2 py-1',
+            chosen === name ? 'font-bold shadow-[inset_0_-2px_0_var(--color-ink)]' : 'text-soft hover:text-ink',
+          )}
         >
           {word}
           {count !== undefined && count > 0 && <span className="figures ml-1 text-alarm">{count}</span>}

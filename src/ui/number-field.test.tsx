@@ -32,7 +32,7 @@ describe('a number that is typed', () => {
     await userEvent.type(field, '140');
     expect(given).toEqual([140]);
   });
-  it('gives nothing that is out of range or no whole number, says so, and has the last good one when it is left', async () => {
+  it('gives nothing out of range or no whole number, says so, and has the last good one when it is left', async () => {
     const { given, field } = show();
     await userEvent.clear(field);
     await userEvent.type(field, '99.5');

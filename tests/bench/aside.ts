@@ -62,7 +62,8 @@ const say = (what: string, { heldMs, tookMs }: { heldMs: number; tookMs: number 
   console.log(`${what}: ${tookMs.toFixed(0)} ms, the web server's thread held for at most ${heldMs.toFixed(0)} ms`);
 
 console.log(
-  `a file of a class of ${(total / 3600e6).toFixed(1)} h, ${segments.length} segments, ${made.transcript.cues.length} lines`,
+  `a file of a class of ${(total / 3600e6).toFixed(1)} h, ${segments.length} segments, ` +
+    `${made.transcript.cues.length} lines`,
 );
 const { aside, close } = openAside(pathToFileURL(`${process.env.EUPHON_ROOT}/dist/boot/aside-thread.mjs`));
 say('  aside, the first', await held(() => aside('exportTexts', ['captions-vtt'], input)));

@@ -177,7 +177,8 @@ export function scoreClass(id: string, kind: TranscriptKind, bare = false): Scor
     score.sure.push([h.confidence, Math.abs(a) <= 1 && Math.abs(b) <= 1]);
     if (Math.abs(a) > 2.5 || Math.abs(b) > 2.5)
       note(
-        `${s.start_s.toFixed(0)} ${s.label}: start ${a.toFixed(1)} end ${b.toFixed(1)} sure ${h.confidence}${off ? '  PLACED WRONG' : ''}`,
+        `${s.start_s.toFixed(0)} ${s.label}: start ${a.toFixed(1)} end ${b.toFixed(1)} ` +
+          `sure ${h.confidence}${off ? '  PLACED WRONG' : ''}`,
       );
   }
   for (const x of got.segments.filter((g) => isWorked(g.kind) && !filmed.has(g.index))) {
@@ -351,11 +352,15 @@ export function expectedError(sure: readonly (readonly [number, boolean])[]): nu
 
 export function scoreLine(s: Score): string {
   return (
-    `starts ${quantile(s.starts, 0.5)}/${quantile(s.starts, 0.95)} ends ${quantile(s.ends, 0.5)}/${quantile(s.ends, 0.95)} s` +
-    `, missing ${s.missing}, wrong ${s.wrong} of ${s.missing + s.starts.length}, left-out seen ${s.leftOut - s.phantom}/${s.leftOut}` +
-    `; claims ${s.claimsFound}/${s.claims}, right ${s.right}/${s.given}, alarms ${((10 * s.alarms) / s.minutes).toFixed(1)}` +
+    `starts ${quantile(s.starts, 0.5)}/${quantile(s.starts, 0.95)} ends ${quantile(s.ends, 0.5)}/` +
+    `${quantile(s.ends, 0.95)} s` +
+    `, missing ${s.missing}, wrong ${s.wrong} of ${s.missing + s.starts.length}, left-out seen ` +
+    `${s.leftOut - s.phantom}/${s.leftOut}` +
+    `; claims ${s.claimsFound}/${s.claims}, right ${s.right}/${s.given}, alarms ` +
+    `${((10 * s.alarms) / s.minutes).toFixed(1)}` +
     `; mistakes ${s.mistakesFound}/${s.mistakes}, beyond ${((10 * s.beyond) / s.minutes).toFixed(1)}` +
-    `; F1 ${(s.f1.reduce((x, y) => x + y, 0) / Math.max(1, s.f1.length)).toFixed(2)}; expected error ${expectedError(s.sure).toFixed(2)}`
+    `; F1 ${(s.f1.reduce((x, y) => x + y, 0) / Math.max(1, s.f1.length)).toFixed(2)}; expected error ` +
+    `${expectedError(s.sure).toFixed(2)}`
   );
 }
 
@@ -366,6 +371,7 @@ export function reliability(sure: readonly (readonly [number, boolean])[]): stri
     const [said, held] = [bin.reduce((sum, [c]) => sum + c, 0), bin.filter(([, ok]) => ok).length];
     return bin.length === 0
       ? ''
-      : `said ${((100 * said) / bin.length).toFixed(0)} %, holds in ${((100 * held) / bin.length).toFixed(0)} % of ${bin.length}`;
+      : `said ${((100 * said) / bin.length).toFixed(0)} %, holds in ${((100 * held) / bin.length).toFixed(0)} ` +
+          `% of ${bin.length}`;
   }).filter((line) => line !== '');
 }

@@ -43,7 +43,8 @@ function reference(): number {
 const print = (name: string, times: number[], bar: string) => {
   const sorted = [...times].sort((a, b) => a - b);
   console.log(
-    `${name.padEnd(40)} best ${sorted[0]?.toFixed(2)} ms, median ${quantile(sorted, 0.5).toFixed(2)} ms = ${(quantile(sorted, 0.5) / reference()).toFixed(2)} of the reference sort  (bar ${bar})`,
+    `${name.padEnd(40)} best ${sorted[0]?.toFixed(2)} ms, median ${quantile(sorted, 0.5).toFixed(2)} ` +
+      `ms = ${(quantile(sorted, 0.5) / reference()).toFixed(2)} of the reference sort  (bar ${bar})`,
   );
 };
 
@@ -160,7 +161,9 @@ for (const [name, set] of [
   const others = answers.filter((a) => a.s.expected === null);
   const alarms = others.filter((a) => a.claims.some((c) => c.verdict === 'false'));
   console.log(
-    `claims, ${name}: ${real.length} sentences, found ${((100 * found.length) / real.length).toFixed(1)} % (bar 95), verdicts right ${((100 * right.length) / found.length).toFixed(1)} % (bar 97); ${others.length} others, false alarms ${((100 * alarms.length) / others.length).toFixed(1)} % (bar 2)`,
+    `claims, ${name}: ${real.length} sentences, found ${((100 * found.length) / real.length).toFixed(1)} ` +
+      `% (bar 95), verdicts right ${((100 * right.length) / found.length).toFixed(1)} % (bar 97); ` +
+      `${others.length} others, false alarms ${((100 * alarms.length) / others.length).toFixed(1)} % (bar 2)`,
   );
 }
 
@@ -184,6 +187,7 @@ for (const [name, bars] of [
   );
   const errors = boundaryErrors({ segments, truth: known, transcript, duration }, found.segments);
   console.log(
-    `${`demo take, ${name}`.padEnd(40)} median ${quantile(errors, 0.5).toFixed(2)} s, 95 % ${quantile(errors, 0.95).toFixed(2)} s  (bars ${bars} s)`,
+    `${`demo take, ${name}`.padEnd(40)} median ${quantile(errors, 0.5).toFixed(2)} ` +
+      `s, 95 % ${quantile(errors, 0.95).toFixed(2)} s  (bars ${bars} s)`,
   );
 }

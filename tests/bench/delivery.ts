@@ -71,7 +71,8 @@ for (const look of ['sill', 'corner', 'tide'] as const) {
   const mean = alike.reduce((a, b) => a + b, 0) / alike.length;
   say(
     `overlay of ${look} over the clean film`,
-    `SSIM least ${Math.min(...alike).toFixed(4)}, mean ${mean.toFixed(4)} of ${alike.length} frames  (bar 0.99); drawn in ${alone.toFixed(1)} s, the film in ${whole.toFixed(1)} s`,
+    `SSIM least ${Math.min(...alike).toFixed(4)}, mean ${mean.toFixed(4)} of ${alike.length} frames  (bar ` +
+      `0.99); drawn in ${alone.toFixed(1)} s, the film in ${whole.toFixed(1)} s`,
   );
 }
 
@@ -113,7 +114,10 @@ for (const [camera, path, wide, before] of [
     }
     say(
       `${shape} of the ${camera} camera`,
-      `${((100 * inside) / seen).toFixed(1)} % of ${seen} frames hold all of the figure with its broomstick (bar 95), ${((100 * middle) / seen).toFixed(1)} % its middle; at most ${(fastest * 100).toFixed(1)} % of the width a second, from frame to frame ${(jump * 100).toFixed(2)} more; wider for ${widened} of ${moves} moves`,
+      `${((100 * inside) / seen).toFixed(1)} % of ${seen} frames hold all of the figure with its broomstick ` +
+        `(bar 95), ${((100 * middle) / seen).toFixed(1)} % its middle; at most ${(fastest * 100).toFixed(1)} ` +
+        `% of the width a second, from frame to frame ${(jump * 100).toFixed(2)} more; wider for ${widened} of ` +
+        `${moves} moves`,
     );
   }
 }

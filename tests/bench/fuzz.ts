@@ -25,7 +25,8 @@ for (const [t, target] of TARGETS.entries()) {
       shown.push(`  ${fault}\n${process.env.EUPHON_SHOW ? text : ''}`);
   }
   console.log(
-    `${target.name.padEnd(16)} ${EACH} damaged files: ${own.crashes} crashes, ${own.silent} silent losses, longest ${own.longestMs.toFixed(0)} ms`,
+    `${target.name.padEnd(16)} ${EACH} damaged files: ${own.crashes} crashes, ${own.silent} silent losses, ` +
+      `longest ${own.longestMs.toFixed(0)} ms`,
   );
   for (const line of shown) console.log(line);
   crashes += own.crashes;
@@ -71,5 +72,6 @@ for (const [name, text] of HOSTILE) {
 }
 console.log(`${HOSTILE.length} hostile files of ${MANY / 1000} kB read as each kind`);
 console.log(
-  `all readers, ${EACH * TARGETS.length} damaged files   crashes ${crashes} (bar 0), over 1 s ${slow} (bar 0), silent losses ${silent} (bar 0), longest ${longestMs.toFixed(0)} ms`,
+  `all readers, ${EACH * TARGETS.length} damaged files   crashes ${crashes} (bar 0), over 1 s ${slow} (bar ` +
+    `0), silent losses ${silent} (bar 0), longest ${longestMs.toFixed(0)} ms`,
 );

@@ -11,5 +11,6 @@ const sortFrom = performance.now();
 let seed = 7;
 Array.from({ length: 100_000 }, () => (seed = (seed * 1_103_515_245 + 12_345) & 0x7fffffff)).sort((a, b) => a - b);
 console.log(
-  `${seconds.toFixed(2)} s, ${(process.resourceUsage().maxRSS / 1024).toFixed(0)} MB at most, ${music?.beatsUs.length ?? 0} beats; reference sort ${(performance.now() - sortFrom).toFixed(0)} ms`,
+  `${seconds.toFixed(2)} s, ${(process.resourceUsage().maxRSS / 1024).toFixed(0)} MB at most, ` +
+    `${music?.beatsUs.length ?? 0} beats; reference sort ${(performance.now() - sortFrom).toFixed(0)} ms`,
 );

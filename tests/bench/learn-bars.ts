@@ -155,7 +155,8 @@ function onsetsOf(sound: Float32Array): Onsets {
 const folder = mkdtempSync(join(tmpdir(), 'euphon-bars-'));
 const spoken = join(folder, 'talk.wav');
 const text =
-  'Feet under the hips, knees soft, and march with me. Big arms if you have them. In a moment we step to the side, and you come along when you are ready. Breathe out as you push. Good, and keep it going.';
+  'Feet under the hips, knees soft, and march with me. Big arms if you have them. In a moment we step to ' +
+  'the side, and you come along when you are ready. Breathe out as you push. Good, and keep it going.';
 execFileSync('espeak-ng', ['-v', 'en-gb', '-s', '165', '-w', spoken, text]);
 const talk = decoded(spoken);
 rmSync(folder, { recursive: true });

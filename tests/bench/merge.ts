@@ -10,5 +10,6 @@ for (let seed = 1; seed <= PAIRS; seed++) {
   if (broken <= 10) console.log(`  pair ${seed}: ${laws.join('; ')}`);
 }
 console.log(
-  `merge, ${PAIRS} random pairs of edits   ${broken} broke a law  (bar 0), ${((performance.now() - begun) / 1000).toFixed(0)} s`,
+  `merge, ${PAIRS} random pairs of edits   ${broken} broke a law  (bar 0), ` +
+    `${((performance.now() - begun) / 1000).toFixed(0)} s`,
 );

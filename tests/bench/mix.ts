@@ -46,6 +46,8 @@ const measured = await makeMix(
 clearInterval(watch);
 const tookS = (performance.now() - from) / 1000;
 console.log(
-  `${MINUTES} minutes mixed (rumble, level, ${list.length} tones, loudness) in ${tookS.toFixed(1)} s (bar 60 on one core), ${(tookS / bareS).toFixed(1)} of a bare encoding (${bareS.toFixed(1)} s), ${most.toFixed(0)} MiB at most (bar 300); ${measured?.lufs.toFixed(1)} LUFS`,
+  `${MINUTES} minutes mixed (rumble, level, ${list.length} tones, loudness) in ${tookS.toFixed(1)} ` +
+    `s (bar 60 on one core), ${(tookS / bareS).toFixed(1)} of a bare encoding (${bareS.toFixed(1)} ` +
+    `s), ${most.toFixed(0)} MiB at most (bar 300); ${measured?.lufs.toFixed(1)} LUFS`,
 );
 rmSync(folder, { recursive: true, force: true });

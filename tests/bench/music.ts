@@ -20,7 +20,8 @@ const has = (program: string) => spawnSync(program, ['--help']).error === undefi
 /** A spoken stretch at the pieces' rate, for the pieces with speech on top. */
 function speech(): Float32Array | null {
   const text =
-    'Welcome back everyone. Feet hip width apart. Sit down into the squat, chest proud. Four more, three, two, last one. Now shake it out and grab some water. Next up we have the reverse lunge, right leg first.';
+    'Welcome back everyone. Feet hip width apart. Sit down into the squat, chest proud. Four more, three, ' +
+    'two, last one. Now shake it out and grab some water. Next up we have the reverse lunge, right leg first.';
   const wav = join(folder, 'speech.wav');
   if (spawnSync('espeak-ng', ['-v', 'en-gb', '-s', '165', '-w', wav, text]).status !== 0) return null;
   const raw = execFileSync(
@@ -73,12 +74,16 @@ for (const [n, recipe] of recipes(speech()).entries()) {
     if (ones >= 0.9) sums.ones++;
   }
   console.log(
-    `${piece.name.padEnd(40)} ${own.f.toFixed(3)}  ${own.medianMs.toFixed(1).padStart(4)} ms  ${ones.toFixed(2)}  ${theirs.toFixed(3)}  ${tempo.toFixed(3)}`,
+    `${piece.name.padEnd(40)} ${own.f.toFixed(3)}  ${own.medianMs.toFixed(1).padStart(4)} ` +
+      `ms  ${ones.toFixed(2)}  ${theirs.toFixed(3)}  ${tempo.toFixed(3)}`,
   );
 }
 const mean = (v: number) => (v / sums.pieces).toFixed(4);
 console.log(
-  `mean of ${sums.pieces} pieces: ours ${mean(sums.own)} (bar 0.98), aubiotrack ${mean(sums.aubio)}, music-tempo ${mean(sums.tempo)}; worst ${sums.worst.toFixed(3)}; behind the better of both by more than 0.02 on ${sums.behind} (bar 0); largest median error ${sums.worstMs.toFixed(1)} ms (bar 8); the one right on ${sums.ones} of ${sums.metres} (bar 90 %)`,
+  `mean of ${sums.pieces} pieces: ours ${mean(sums.own)} (bar 0.98), aubiotrack ${mean(sums.aubio)}, ` +
+    `music-tempo ${mean(sums.tempo)}; worst ${sums.worst.toFixed(3)}; behind the better of both by more than ` +
+    `0.02 on ${sums.behind} (bar 0); largest median error ${sums.worstMs.toFixed(1)} ms (bar 8); ` +
+    `the one right on ${sums.ones} of ${sums.metres} (bar 90 %)`,
 );
 
 /** Loudness and true peak beside ffmpeg's ebur128 on files that are there. */
@@ -96,7 +101,9 @@ for (const path of [join(folder, 'piece.wav'), 'demo/media/broomstick-strong-tak
   ]).stderr.toString();
   const last = (pattern: RegExp) => Number([...said.matchAll(pattern)].at(-1)?.[1]);
   console.log(
-    `loudness  ours ${heard.loudness.integratedLufs?.toFixed(2)} LUFS, ebur128 ${last(/I:\s+(-?[\d.]+) LUFS/g)} (bar 0.1); true peak ${heard.peaks.truePeakDb.toFixed(2)}, ebur128 ${last(/Peak:\s+(-?[\d.]+) dBFS/g)} (bar 0.2)`,
+    `loudness  ours ${heard.loudness.integratedLufs?.toFixed(2)} LUFS, ebur128 ` +
+      `${last(/I:\s+(-?[\d.]+) LUFS/g)} (bar 0.1); true peak ${heard.peaks.truePeakDb.toFixed(2)}, ebur128 ` +
+      `${last(/Peak:\s+(-?[\d.]+) dBFS/g)} (bar 0.2)`,
   );
 }
 

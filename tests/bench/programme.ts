@@ -75,6 +75,7 @@ for (const minutes of [15, 30, 60, 120]) {
   });
   console.log(
     `${minutes} minutes, ${segments.length} segments, ${pieces} pieces`.padEnd(46) +
-      `${took.toFixed(1)} ms = ${(took / sort()).toFixed(2)} of the reference sort, ${((took / total) * 3600e6).toFixed(1)} ms an hour  (bar 50 ms for 60 minutes)`,
+      `${took.toFixed(1)} ms = ${(took / sort()).toFixed(2)} of the reference sort, ` +
+      `${((took / total) * 3600e6).toFixed(1)} ms an hour  (bar 50 ms for 60 minutes)`,
   );
 }

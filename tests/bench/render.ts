@@ -102,7 +102,9 @@ for (let run = 1; run <= 3; run++) {
   const took = performance.now() - from;
   ratios.push(took / reference);
   console.log(
-    `render the demo, three cuts, run ${run}      ${(took / 1000).toFixed(1)} s against ${(reference / 1000).toFixed(1)} s of one bare ffmpeg call: ratio ${(took / reference).toFixed(3)}`,
+    `render the demo, three cuts, run ${run}      ${(took / 1000).toFixed(1)} ` +
+      `s against ${(reference / 1000).toFixed(1)} s of one bare ffmpeg call: ratio ` +
+      `${(took / reference).toFixed(3)}`,
   );
 }
 console.log(`render ratio, median                     ${ratios.sort((a, b) => a - b)[1]?.toFixed(3)}  (bar 1.05)`);
@@ -137,6 +139,7 @@ const memoryWith = (cuts: number) => {
 };
 const [none, sixty] = [await memoryWith(0), await memoryWith(60)];
 console.log(
-  `memory of a render at 1080p              ${none.toFixed(0)} MiB without a cut, ${sixty.toFixed(0)} MiB with 60: ${((sixty - none) / 60).toFixed(2)} MiB a cut`,
+  `memory of a render at 1080p              ${none.toFixed(0)} MiB without a cut, ${sixty.toFixed(0)} ` +
+    `MiB with 60: ${((sixty - none) / 60).toFixed(2)} MiB a cut`,
 );
 rmSync(folder, { recursive: true });

@@ -17,7 +17,11 @@ const report = (name: string, model: SpeakingModel) => {
   const [long, short] = [rows.filter((r) => r.real > 1.5), rows.filter((r) => r.real <= 1.5)];
   const mean = (list: number[]) => list.reduce((a, b) => a + b, 0) / list.length;
   console.log(
-    `${name.padEnd(40)} ${long.length} lines over 1.5 s: mean absolute error ${(100 * mean(long.map((r) => Math.abs(r.off) / r.real))).toFixed(1)} % (bar 10); ${short.length} shorter: ${mean(short.map((r) => Math.abs(r.off))).toFixed(3)} s (bar 0.2); bias ${((100 * rows.reduce((s, r) => s + r.off, 0)) / rows.reduce((s, r) => s + r.real, 0)).toFixed(1)} % (bar 2)`,
+    `${name.padEnd(40)} ${long.length} lines over 1.5 s: mean absolute error ` +
+      `${(100 * mean(long.map((r) => Math.abs(r.off) / r.real))).toFixed(1)} % (bar 10); ${short.length} ` +
+      `shorter: ${mean(short.map((r) => Math.abs(r.off))).toFixed(3)} s (bar 0.2); ` +
+      `bias ${((100 * rows.reduce((s, r) => s + r.off, 0)) / rows.reduce((s, r) => s + r.real, 0)).toFixed(1)} ` +
+      '% (bar 2)',
   );
   if (process.env.EUPHON_WORST)
     for (const r of [...rows].sort((a, b) => Math.abs(b.off) / b.real - Math.abs(a.off) / a.real).slice(0, 25))

@@ -52,7 +52,8 @@ for (const kind of spoken.length === 0 ? [] : (['lines', 'paragraphs'] as const)
       const of = spoken.filter((id) => KEPT_ASIDE.includes(id) === aside);
       const { right, near, wrong, missing, ghosts, outside } = scoreParts(of, kind, stretch);
       console.log(
-        `part ${stretch.join('–')}, ${kind}, ${name}: ${right} within 5 s, ${near} within their length, ${wrong} wrong, ${missing} missing; ${ghosts} of ${outside} others said to be filmed`,
+        `part ${stretch.join('–')}, ${kind}, ${name}: ${right} within 5 s, ${near} within their length, ${wrong} ` +
+          `wrong, ${missing} missing; ${ghosts} of ${outside} others said to be filmed`,
       );
     }
 
@@ -84,7 +85,10 @@ for (const [name, faults] of KINDS) {
     }
     errors.sort((a, b) => a - b);
     console.log(
-      `${name.padEnd(28)} ${paragraph === 0 ? 'word-timed    ' : `${paragraph} s paragraphs`}  median ${quantile(errors, 0.5).toFixed(2)} s, 90 % ${quantile(errors, 0.9).toFixed(2)}, 95 % ${quantile(errors, 0.95).toFixed(2)}, largest ${(errors.at(-1) ?? 0).toFixed(1)}  (bars ${paragraph === 0 ? '0.3 and 1' : '1.5 and 4'}) of ${errors.length}`,
+      `${name.padEnd(28)} ${paragraph === 0 ? 'word-timed    ' : `${paragraph} s paragraphs`} ` +
+        ` median ${quantile(errors, 0.5).toFixed(2)} s, 90 % ${quantile(errors, 0.9).toFixed(2)}, ` +
+        `95 % ${quantile(errors, 0.95).toFixed(2)}, largest ${(errors.at(-1) ?? 0).toFixed(1)} ` +
+        ` (bars ${paragraph === 0 ? '0.3 and 1' : '1.5 and 4'}) of ${errors.length}`,
     );
   }
 }
@@ -126,7 +130,9 @@ for (const [name, faults] of [
     }
     errors.sort((a, b) => a - b);
     console.log(
-      `${name.padEnd(20)} ${heard.padEnd(22)} median ${quantile(errors, 0.5).toFixed(2)} s, 95 % ${quantile(errors, 0.95).toFixed(2)}, of ${errors.length}; ${wrongly} of ${moves} moves wrongly left out, ${missed} not seen to be left out`,
+      `${name.padEnd(20)} ${heard.padEnd(22)} median ${quantile(errors, 0.5).toFixed(2)} ` +
+        `s, 95 % ${quantile(errors, 0.95).toFixed(2)}, of ${errors.length}; ${wrongly} of ${moves} moves wrongly ` +
+        `left out, ${missed} not seen to be left out`,
     );
   }
 }
@@ -155,7 +161,8 @@ for (const heard of ['words with times', 'paragraphs 20 to 45 s', 'and the voice
       ).length;
     }
   console.log(
-    `proposed, ${heard.padEnd(22)} ${wrong} of ${all} intervals missing, too many or another move (${((100 * wrong) / all).toFixed(0)} %); ${near} begin within 4 s of one that was heard`,
+    `proposed, ${heard.padEnd(22)} ${wrong} of ${all} intervals missing, too many or another move ` +
+      `(${((100 * wrong) / all).toFixed(0)} %); ${near} begin within 4 s of one that was heard`,
   );
 }
 
@@ -164,7 +171,8 @@ for (const heard of ['words with times', 'paragraphs 20 to 45 s', 'and the voice
   const blocks = [1, 2, 3]
     .map(
       (b) =>
-        `## Main ${b}: circuit, 3 rounds, 40/20, round rest 1:00\n- Squat\n- Push-up\n- Reverse lunge\n- Plank\n- Jumping jack\n- Glute bridge`,
+        `## Main ${b}: circuit, 3 rounds, 40/20, round rest 1:00\n- Squat\n- Push-up\n- Reverse lunge\n- Plank\n` +
+        '- Jumping jack\n- Glute bridge',
     )
     .join('\n');
   const plan = readOutline(`# Hour\n## Hello: talk, 0:40\n${blocks}\n## Bye: talk, 0:20`).value;
@@ -182,7 +190,9 @@ for (const heard of ['words with times', 'paragraphs 20 to 45 s', 'and the voice
     Array.from({ length: 100_000 }, () => (seed = (seed * 1_103_515_245 + 12_345) & 0x7fffffff)).sort((a, b) => a - b);
     const sort = performance.now() - from;
     console.log(
-      `aligning ${(one.duration / 60e6).toFixed(1)} minutes, ${one.segments.length} segments, ${how}: best ${(times[0] ?? 0).toFixed(0)}, median ${(times[7] ?? 0).toFixed(0)} ms (bar 500 for 60 minutes), ${((times[7] ?? 0) / sort).toFixed(1)} of the reference sort`,
+      `aligning ${(one.duration / 60e6).toFixed(1)} minutes, ${one.segments.length} segments, ${how}: ` +
+        `best ${(times[0] ?? 0).toFixed(0)}, median ${(times[7] ?? 0).toFixed(0)} ms (bar 500 for 60 minutes), ` +
+        `${((times[7] ?? 0) / sort).toFixed(1)} of the reference sort`,
     );
   }
 }
@@ -235,7 +245,11 @@ for (const [paragraph, heard] of [
   }
   const [planted, found] = [...kinds.values()].reduce(([p, f], k) => [p + k.planted, f + k.found], [0, 0]);
   console.log(
-    `slips, ${paragraph === 0 ? 'word-timed' : `${paragraph} s paragraphs${heard ? ' and the voice' : ''}`}: ${found} of ${planted} planted found = ${((100 * found) / planted).toFixed(0)} % (bar 90), ${((10 * others) / minutes).toFixed(2)} others in ten minutes (bar 1); ${[...kinds].map(([k, v]) => `${k} ${v.found}/${v.planted}`).join(', ')}; others: ${[...odd].map(([k, v]) => `${k} ${v}`).join(', ') || 'none'}`,
+    `slips, ${paragraph === 0 ? 'word-timed' : `${paragraph} s paragraphs${heard ? ' and the voice' : ''}`}` +
+      `: ${found} of ${planted} planted found = ${((100 * found) / planted).toFixed(0)} % (bar 90), ` +
+      `${((10 * others) / minutes).toFixed(2)} others in ten minutes (bar 1); ` +
+      `${[...kinds].map(([k, v]) => `${k} ${v.found}/${v.planted}`).join(', ')}; others: ` +
+      `${[...odd].map(([k, v]) => `${k} ${v}`).join(', ') || 'none'}`,
   );
 }
 
@@ -270,6 +284,8 @@ const [one, other] = [
 const decoded = performance.now();
 const sync = laySounds(one, other);
 console.log(
-  `two recordings of two hours: decoded in ${((decoded - from) / 1000).toFixed(1)} s, laid over each other in ${((performance.now() - decoded) / 1000).toFixed(1)} s (bar 20), offset ${sync.offsetS.toFixed(4)} s of 4.3210, drift ${sync.driftPpm.toFixed(2)} ppm of 0`,
+  `two recordings of two hours: decoded in ${((decoded - from) / 1000).toFixed(1)} s, laid over each other ` +
+    `in ${((performance.now() - decoded) / 1000).toFixed(1)} s (bar 20), offset ${sync.offsetS.toFixed(4)} ` +
+    `s of 4.3210, drift ${sync.driftPpm.toFixed(2)} ppm of 0`,
 );
 rmSync(folder, { recursive: true, force: true });

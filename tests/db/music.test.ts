@@ -80,7 +80,7 @@ describe('a track', () => {
     await expect(bringInTrack(context, 'song.mp3', Readable.from(Buffer.from(text)))).rejects.toThrow(/wanted/);
     expect((await trackList(context)).length).toBe(before);
   });
-  it('a practice beat has a known map; hearing it measures it and leaves the map; a map set right stays when it is heard again', async () => {
+  it('a practice beat’s map is known, the ear leaves it; a map set right stays when heard again', async () => {
     const made = await makePractice(context, {
       style: 'backbeat',
       fromMilliBpm: 120_000,
@@ -138,7 +138,7 @@ describe('a track', () => {
       makePractice(context, { style: 'straight', fromMilliBpm: 50_000, toMilliBpm: 50_000, phrases: 60 }),
     ).rejects.toThrow(/at most 20/);
   });
-  it('of two changes in one moment lets one in and gives the other what there is now; both stand when it asks again', async () => {
+  it('of two changes in one moment lets one in, gives the other what there is; both stand in the end', async () => {
     const [track] = await trackList(context);
     const { revision } = await getTrack(context, track?.id);
     const outcomes = await Promise.allSettled([

@@ -102,7 +102,8 @@ describe('a document kept by the first version', () => {
       words: { name: '{move}.', side: '', 'half-way': 'Half.', ten: '', 'next-up': '', rest: '' },
     };
     await context.pool.query(
-      `UPDATE workouts SET document = jsonb_set(jsonb_set(document, '{version}', '1'), '{script}', $2::jsonb) WHERE id = $1`,
+      `UPDATE workouts SET document = jsonb_set(jsonb_set(document, '{version}', '1'), '{script}', $2::jsonb)
+       WHERE id = $1`,
       [id, JSON.stringify({ cues: [], calls: spare })],
     );
     expect((await getWorkout(context, id)).document).toMatchObject({

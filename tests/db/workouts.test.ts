@@ -42,7 +42,7 @@ describe('a workout', () => {
     // 2 rounds of squat 40, rest 20, row left 40, rest 20, row right 40, rest 20.
     expect(row).toMatchObject({ title: 'Hive lift', lengthUs: 360e6, state: 'planned', next: { station: 'script' } });
   });
-  it('is in a list that is given a page at a time: each once, those changed last first, until there is no more', async () => {
+  it('is in a list given a page at a time: each once, those changed last first, until there is no more', async () => {
     const ids: string[] = [];
     for (let n = 0; n < 7; n++) ids.push((await createWorkout(context, { title: `Page ${n}` })).id);
     const seen: string[] = [];
@@ -234,10 +234,12 @@ describe('the database', () => {
     const broken = [
       `INSERT INTO media_files VALUES ('short', 'mp4', 1)`,
       `INSERT INTO media_files VALUES (repeat('a', 64), 'mp4', 0)`,
-      `INSERT INTO takes (workout_id, sha256, name, duration_us, rate_num, rate_den, width, height, video_codec, video_start_us) VALUES (gen_random_uuid(), repeat('a', 64), 'x', 1, 25, 1, 1, 1, 'h264', 0)`,
+      `INSERT INTO takes (workout_id, sha256, name, duration_us, rate_num, rate_den, width, height, video_codec,
+       video_start_us) VALUES (gen_random_uuid(), repeat('a', 64), 'x', 1, 25, 1, 1, 1, 'h264', 0)`,
       `UPDATE workouts SET revision = 0`,
       `INSERT INTO transcripts (take_id, format, text) VALUES (gen_random_uuid(), 'doc', 'x')`,
-      `INSERT INTO renders (workout_id, take_id, revision, state) VALUES (gen_random_uuid(), gen_random_uuid(), 1, 'lost')`,
+      `INSERT INTO renders (workout_id, take_id, revision, state) VALUES (gen_random_uuid(), gen_random_uuid(), 1,
+       'lost')`,
     ];
     for (const sql of broken) await expect(context.pool.query(sql)).rejects.toThrow(/constraint|length|too long/);
   });

@@ -11,7 +11,7 @@ import { filmedClass } from './filmed.ts';
 const unzipped = async (page: Page, link: string) =>
   unzipSync(new Uint8Array(await (await page.request.get(link)).body()));
 
-test('a checked class becomes a kit with one key: films, files and a manifest that is true; pieces go by themselves', async ({
+test('a checked class becomes a kit with one key: films, files, a true manifest', async ({
   page,
   request,
   browser,
@@ -121,7 +121,7 @@ test('a checked class becomes a kit with one key: films, files and a manifest th
   await viewer.locator('video').evaluate((v: HTMLVideoElement) => v.play());
   await expect(viewer.getByRole('button', { name: 'Done: go on (G)' })).toBeVisible();
   await expect.poll(time).toBeLessThan(at + 3);
-  // Without the music the film is mute and the voice goes along with its picture; with both it has its own sound again.
+  // Without the music the film is mute and the voice goes along with its picture; with both its own sound is back.
   await viewer.keyboard.press('m');
   expect(await viewer.getByLabel('Music and tones (M)').inputValue()).toBe('0');
   const sounds = () =>

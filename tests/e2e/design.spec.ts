@@ -2,7 +2,8 @@ import type { Page } from '@playwright/test';
 import { expect, openNew, test } from './fixtures.ts';
 
 const OUTLINE =
-  '# Designed\n## Hello: talk 0:40\n## Main: 3 rounds, 40/20\n- Squat\n- Sumo squat\n- Broomstick row\n- Dead bug\n## Bye: talk 0:30';
+  '# Designed\n## Hello: talk 0:40\n## Main: 3 rounds, 40/20\n- Squat\n- Sumo squat\n- Broomstick row\n' +
+  '- Dead bug\n## Bye: talk 0:30';
 const open = (page: Page) => openNew(page, OUTLINE, 'plan');
 const total = (page: Page) => page.getByRole('region', { name: 'The whole class' });
 

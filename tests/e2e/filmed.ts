@@ -10,7 +10,8 @@ const OUTLINE = 'demo/broomstick-strong.outline.md';
 const TRANSCRIPT = 'demo/broomstick-strong.words.vtt';
 /** The demo's class up to its first interval of the circuit, for what need not wait for eight minutes of picture. */
 const BEGINNING =
-  '## Welcome: talk, 0:15\n## Warm-up: warm-up, 20/0, no last rest\n- Shoulder rolls\n- Broomstick twists | needs: broomstick';
+  '## Welcome: talk, 0:15\n## Warm-up: warm-up, 20/0, no last rest\n- Shoulder rolls\n' +
+  '- Broomstick twists | needs: broomstick';
 
 /**
  * A workout of its own with the demo's take and its words, or their first `seconds`, so that no other test sees what is

@@ -4,7 +4,8 @@ import { expect, openNew, test } from './fixtures.ts';
 import { filmedClass } from './filmed.ts';
 
 const PLAN =
-  '# Besenstiel\ninstructor: Ottilie Brandvold\n## Hallo: talk 0:30\n## Haupt: 2 rounds, 40/20, no last rest\n- Kniebeuge\n- Liegestütz\n- Seitstütz | sides own\n## Ende: talk 0:20';
+  '# Besenstiel\ninstructor: Ottilie Brandvold\n## Hallo: talk 0:30\n## Haupt: 2 rounds, 40/20, no last ' +
+  'rest\n- Kniebeuge\n- Liegestütz\n- Seitstütz | sides own\n## Ende: talk 0:20';
 const language = (page: Page) => page.getByRole('combobox', { name: /^Language/ });
 
 test('a class is put into German by key, is called in German, and undo puts it back', async ({ page }) => {

@@ -6,7 +6,8 @@ import { axeFinds } from './axe.ts';
 import { createWorkout, expect, test } from './fixtures.ts';
 
 const OUTLINE =
-  '# Hum\n## Hello: talk, 0:10\n## Main: strength, 2 rounds, 30/15\n- Squat\n- Row\n## Stretch: cool-down, hold 0:20 change 4\n- Calf stretch\n- Side reach';
+  '# Hum\n## Hello: talk, 0:10\n## Main: strength, 2 rounds, 30/15\n- Squat\n- Row\n## Stretch: cool-down, ' +
+  'hold 0:20 change 4\n- Calf stretch\n- Side reach';
 
 test.describe('the Music station', () => {
   test('plays a practice beat, builds a set, meets the phrases, mixes the bed', async ({ page, request }) => {

@@ -120,7 +120,7 @@ test('a caution is fixed with one click and unfixed with one undo', async ({ pag
   await expect(ribbon(page)).toContainText('16:00');
 });
 
-test('an exercise of one’s own is made, found by its facts and put into the class; studio figures change the breaks', async ({
+test('an own exercise is made, found by its facts, put into the class; studio figures change breaks', async ({
   page,
 }) => {
   await open(page, MOVES);

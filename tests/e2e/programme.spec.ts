@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import { axeFinds } from './axe.ts';
 import { filmedClass } from './filmed.ts';
 
-test('a second take is joined by one key: the move that was left out is in the class, and any choice can be taken back', async ({
+test('a second take is joined by one key: what was left out is there, any choice can be taken back', async ({
   page,
   request,
 }) => {

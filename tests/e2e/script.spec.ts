@@ -4,7 +4,8 @@ import { axeFinds } from './axe.ts';
 import { expect, openNew, test } from './fixtures.ts';
 
 const PLAN =
-  '# Scripted\ninstructor: Ottilie Brandvold\n## Hello: talk 0:30\n## Main: 2 rounds, 40/20, no last rest\n- Squat\n- Crate push-up\n- Side plank | sides own\n## Bye: talk 0:20';
+  '# Scripted\ninstructor: Ottilie Brandvold\n## Hello: talk 0:30\n## Main: 2 rounds, 40/20, no last rest\n' +
+  '- Squat\n- Crate push-up\n- Side plank | sides own\n## Bye: talk 0:20';
 const open = async (page: Page) => {
   const id = await openNew(page, PLAN, 'script');
   await page.getByText('lines fit').waitFor();

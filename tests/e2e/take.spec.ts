@@ -74,7 +74,10 @@ test('a take with another camera and a recorder is brought in, laid over, listen
   await page
     .getByLabel('Transcript', { exact: true })
     .fill(
-      '[0:01] Welcome to the studio. I am Ottilie. Bring your broomstick, your crate and a folded towel. Stop if anything hurts or you feel dizzy. Shoulder rolls. Big slow circles, up, back and down.\n[0:28] Ten seconds. Next up, Broomstick twists. Three. Two. One. Broomstick twists. Stick across your shoulders. Turn from the ribs. Ten seconds. Next up, Broomstick good morning. Three. Two. One.',
+      '[0:01] Welcome to the studio. I am Ottilie. Bring your broomstick, your crate and a folded towel. ' +
+        'Stop if anything hurts or you feel dizzy. Shoulder rolls. Big slow circles, up, back and down.\n' +
+        '[0:28] Ten seconds. Next up, Broomstick twists. Three. Two. One. Broomstick twists. Stick across your ' +
+        'shoulders. Turn from the ribs. Ten seconds. Next up, Broomstick good morning. Three. Two. One.',
     );
   await page.getByRole('button', { name: 'Use this text' }).click();
   await expect(card('main.mp4').getByText('no word has a time of its own')).toBeVisible();

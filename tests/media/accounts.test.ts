@@ -63,10 +63,14 @@ async function letJoin(studioId: string, email: string, role: Role): Promise<str
 async function everythingOf(studioId: string): Promise<string> {
   const { rows } = await context.pool.query(
     `SELECT (SELECT json_agg(w ORDER BY id) FROM workouts w WHERE studio_id = $1) AS w,
-       (SELECT json_agg(t ORDER BY id) FROM takes t) AS t, (SELECT json_agg(x ORDER BY take_id) FROM transcripts x) AS x,
-       (SELECT json_agg(v ORDER BY id) FROM workout_versions v) AS v, (SELECT json_agg(l ORDER BY take_id) FROM logbook l) AS l,
-       (SELECT json_agg(k.id ORDER BY k.id) FROM tracks k WHERE studio_id = $1 AND deleted_at IS NULL) AS k, (SELECT count(*) FROM renders) AS r,
-       (SELECT json_agg(e ORDER BY name) FROM exercises e WHERE studio_id = $1) AS e, (SELECT json_agg(s ORDER BY name) FROM speakers s WHERE studio_id = $1) AS s`,
+       (SELECT json_agg(t ORDER BY id) FROM takes t) AS t, (SELECT json_agg(x ORDER BY take_id)
+       FROM transcripts x) AS x,
+       (SELECT json_agg(v ORDER BY id) FROM workout_versions v) AS v, (SELECT json_agg(l ORDER BY take_id)
+       FROM logbook l) AS l,
+       (SELECT json_agg(k.id ORDER BY k.id) FROM tracks k WHERE studio_id = $1 AND deleted_at IS NULL) AS k,
+       (SELECT count(*) FROM renders) AS r,
+       (SELECT json_agg(e ORDER BY name) FROM exercises e WHERE studio_id = $1) AS e, (SELECT json_agg(s ORDER BY name)
+       FROM speakers s WHERE studio_id = $1) AS s`,
     [studioId],
   );
   return JSON.stringify(rows);
@@ -102,7 +106,8 @@ beforeAll(async () => {
   const take = await one(`SELECT id FROM takes WHERE role = 'take' ORDER BY id LIMIT 1`);
   const workoutOfTake = await one(`SELECT workout_id AS id FROM takes WHERE id = '${take}'`);
   const version = await one(
-    `INSERT INTO workout_versions (workout_id, name, revision) VALUES ('${workout}', 'Before the hive', 1) RETURNING id`,
+    `INSERT INTO workout_versions (workout_id, name, revision) VALUES ('${workout}', 'Before the hive', 1) ` +
+      'RETURNING id',
   );
   const render = await one(
     `INSERT INTO renders (workout_id, take_id, revision) VALUES ('${workoutOfTake}', '${take}', 1) RETURNING id`,
@@ -117,7 +122,8 @@ beforeAll(async () => {
   );
   const track = await one('SELECT id FROM tracks ORDER BY id LIMIT 1');
   ids = { workout, take, version, render, track, workoutOfTake };
-  media = `/media/${await one(`SELECT m.sha256 || '.' || m.extension AS id FROM media_files m JOIN takes t ON t.sha256 = m.sha256 LIMIT 1`)}`;
+  const file = "m.sha256 || '.' || m.extension AS id";
+  media = `/media/${await one(`SELECT ${file} FROM media_files m JOIN takes t ON t.sha256 = m.sha256 LIMIT 1`)}`;
   service = await startService(ROOT, 'server', env, () => undefined);
   const other = await studioNamed(context.pool, 'Dry Dock Dance');
   await letJoin(HOME_STUDIO, 'owner@saltmarsh.example', 'owner');
@@ -253,7 +259,8 @@ describe('a studio', () => {
     const other = await studioNamed(context.pool, 'Dry Dock Dance');
     await inStudio({ studioId: other, personId: null }, () =>
       context.pool.query(
-        `INSERT INTO speakers (name, syllable_s, consonant_s, word_s, short_pause_s, long_pause_s, start_s, lines, error)
+        `INSERT INTO speakers (name, syllable_s, consonant_s, word_s, short_pause_s, long_pause_s, start_s, lines,
+         error)
          VALUES ('Ottilie', 0.3, 0.05, 0.05, 0.3, 0.6, 0.1, 12, 0.2)`,
       ),
     );

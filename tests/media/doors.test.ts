@@ -39,7 +39,10 @@ describe('files that lead to other files or hosts', () => {
       'DASH',
       'd.mp4',
       () =>
-        `<?xml version="1.0"?><MPD xmlns="urn:mpeg:dash:schema:mpd:2011" type="static" mediaPresentationDuration="PT3S"><Period><AdaptationSet mimeType="audio/mp4"><Representation id="1" bandwidth="1"><BaseURL>http://127.0.0.1:${port}/d.mp4</BaseURL></Representation></AdaptationSet></Period></MPD>`,
+        '<?xml version="1.0"?><MPD xmlns="urn:mpeg:dash:schema:mpd:2011" type="static" ' +
+        'mediaPresentationDuration="PT3S"><Period><AdaptationSet mimeType="audio/mp4"><Representation id="1" ' +
+        `bandwidth="1"><BaseURL>http://127.0.0.1:${port}/d.mp4</BaseURL></Representation></AdaptationSet></` +
+        'Period></MPD>',
     ],
   ])('%s is refused with a sentence, and nothing is asked of any host', async (_, name, text) => {
     writeFileSync(at(name), text());

@@ -127,7 +127,7 @@ describe('the render job', () => {
     expect((await readFile(path)).includes('Changed later')).toBe(false);
     expect(frameCount(path)).toBe(14 * 25);
   });
-  it('makes the picture in parts: others help, one that dies costs its part, and what is known is not made again', async () => {
+  it('makes the picture in parts: others help, one that dies costs its part, what is known is kept', async () => {
     const asked: number[][] = [];
     const parted: WorkerContext = { ...worker, partLengths: { everyUs: 3e6, leastUs: 1e6 }, leaseS: 1 };
     const helper: WorkerContext = { ...parted, owner: 'helper' };
@@ -187,7 +187,7 @@ describe('the render job', () => {
       stopped.id,
       ['e', 'd', 'c'].map((c) => c.repeat(64)),
     );
-    // Whoever takes the video up anew after what it is made from changed notes its parts anew; what is the same stays.
+    // Whoever takes the video up after what it is made from changed notes its parts anew; what is the same stays.
     await takeLease(context.pool, workNamed.part(stopped.id, 0), 'a', 60);
     await takeLease(context.pool, workNamed.part(stopped.id, 1), 'b', 60);
     const anew = ['e', 'f'].map((c) => c.repeat(64));
@@ -217,7 +217,7 @@ describe('the render job', () => {
     const other = await made('/plan/blocks/0/moves/0/name', 'Deep squat');
     expect(stream(other, 'v')).not.toBe(stream(first, 'v'));
   });
-  it('makes the sound by itself, as long as the programme with its card, with a cue point at each segment', async () => {
+  it('makes the sound by itself, as long as programme and card, with a cue point at each segment', async () => {
     const { revision, document } = await getWorkout(context, workoutId);
     const segmentKey = compile(document.plan).segments[0]!.key;
     const shows = { kind: 'card', card: 'title', title: null, line: null };
@@ -247,7 +247,7 @@ describe('the render job', () => {
       patch: [{ op: 'replace', path: '/edit/inserts', value: [] }],
     });
   });
-  it('makes a clean film and reads it back, a piece of the class, and a kit of what is there; refuses what there is not', async () => {
+  it('makes a clean film and reads it back, a piece, a kit of what is there; refuses what there is not', async () => {
     const make = async (kind: string, asked?: unknown) => {
       const wanted = await queueFilm(context, workoutId, kind, asked);
       await renderJob(worker, wanted.id);

@@ -39,7 +39,8 @@ beforeAll(() => {
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 const SPEECH =
-  'Squat down slowly, keep your heels on the floor, and stand up tall. Two more. Last one, and rest. Shake it out, breathe, and pick up your broomstick for the next move.';
+  'Squat down slowly, keep your heels on the floor, and stand up tall. Two more. Last one, and rest. ' +
+  'Shake it out, breathe, and pick up your broomstick for the next move.';
 /** Bursts as of words, hiss, hum, drums, a clipped voice, far too quiet, far too loud. */
 const SOUNDS = {
   words: "aevalsrc='0.3*sin(2*PI*220*t)*gt(sin(2*PI*2.1*t),0.1)*(0.6+0.4*sin(2*PI*0.31*t))':s=48000",
@@ -178,7 +179,7 @@ describe('the loudness of the encoded file', () => {
       Math.max(steps(at - 1, at - 0.1), steps(at + 0.2, at + 1)) * 1.05,
     );
   });
-  it('at a join the tone of the room neither stops nor steps, whether the file goes on or another place is cut to', async () => {
+  it('at a join the tone of the room neither stops nor steps, in one file or between places', async () => {
     const fan = (from: number, at: number, length: number): RenderPiece => ({
       source: { path: join(folder, 'fan.wav'), fits: true, silent: false },
       ...{ from: s(from), at: s(at), length: s(length) },

@@ -113,7 +113,7 @@ describe('sound that is odd', () => {
 });
 
 describe('the music bed', () => {
-  it('is as long as the class, plays each track where it lies, and gives way under speech by what is wanted', async () => {
+  it('is as long as the class, plays each track where it lies, gives way under speech as wanted', async () => {
     const beat = { style: 'straight', fromMilliBpm: 120_000, toMilliBpm: 120_000, phrases: 3 } as const;
     await writePractice(beat, at('beat.flac'));
     const heard = (await listenTo(at('beat.flac'))).heard;

@@ -58,7 +58,7 @@ beforeAll(() => {
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 const SAID = 'Right side now, pull the elbow back, slow, and breathe out as you lift. Keep it level, keep it low.';
 
-it('a line spoken again replaces what was said: in its place, as loud as its surroundings, over the tone of the room', async () => {
+it('a line spoken again replaces what was said: in place, as loud as what is around it, over room tone', async () => {
   const { sound: heard } = await hearTake(at('try.wav'));
   const duration = s(decoded(at('try.wav')).length / RATE);
   const fit = fitPickUp({ id: 'r', duration, voice: heard.voice }, s(2));

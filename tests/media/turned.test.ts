@@ -91,7 +91,9 @@ describe('a take that a phone turned', () => {
         height,
         rate: frameRate(25, 1),
         audioCodec: 'aac',
-        ass: `[Script Info]\nScriptType: v4.00+\nPlayResX: ${width}\nPlayResY: ${height}\n\n[V4+ Styles]\n\n[Events]\nFormat: Layer, Start, End, Style, Text\n`,
+        ass:
+          `[Script Info]\nScriptType: v4.00+\nPlayResX: ${width}\nPlayResY: ${height}\n\n[V4+ Styles]\n\n[Events]\n` +
+          'Format: Layer, Start, End, Style, Text\n',
         ffmetadata: ';FFMETADATA1\n',
         captionsSrt: '',
         fontsFolder: 'dist/fonts',
@@ -104,7 +106,7 @@ describe('a take that a phone turned', () => {
   });
 });
 
-it('a recording that does not say how long it is is measured; a short line is taken, a shorter one is not', async () => {
+it('a recording that does not say its length is measured; a short line is taken, a shorter one is not', async () => {
   ffmpeg('-f', 'lavfi', '-i', 'sine=d=0.8', '-c:a', 'libopus', '-f', 'webm', '-live', '1', at('live.webm'));
   const live = await probe(at('live.webm'));
   expect(live.ok && live.probe.duration / 1e6).toBeCloseTo(0.8, 1);

@@ -10,7 +10,8 @@ import { anySeconds as s } from './times.ts';
 export const RATE = frameRate(30000, 1001);
 export const FRAME = (1e6 * RATE.den) / RATE.num;
 export const PLAN = readOutline(
-  '# Hive lifts\n## Hello: talk, 0:20\n## Main: 2 rounds, 30/15\n- Squat\n- Broomstick row | needs: broomstick\n- Plank\n## Bye: talk, 0:15',
+  '# Hive lifts\n## Hello: talk, 0:20\n## Main: 2 rounds, 30/15\n- Squat\n- Broomstick row | needs: ' +
+    'broomstick\n- Plank\n## Bye: talk, 0:15',
 ).value;
 export const { segments, total } = compile(PLAN);
 export const END = total / 1e6;

@@ -56,6 +56,7 @@ const OTHER_NAMES: Readonly<Record<string, readonly string[]>> = {
   'Kneeling hip stretch': ['kneeling hip stretch', 'hip flexor stretch', 'low lunge stretch'],
   'Side reach': ['side reach', 'reach over to the side', 'side bend'],
 };
+const BEFORE_A_NAME = ['we just did', 'I really like', 'do you remember the', 'later there are more', 'we still have'];
 const CHATTER = [
   'I love this one',
   'keep that chest proud',
@@ -194,7 +195,8 @@ export function livingClass(plan: Plan, seed: number, faults: LivingFaults = {})
           if (free < end - 5e6)
             say(
               free,
-              `${pick(OTHER_NAMES[label] ?? [label.toLowerCase()])} ${pick(['and then', 'and', 'then some', 'after that'])}`,
+              `${pick(OTHER_NAMES[label] ?? [label.toLowerCase()])} ` +
+                `${pick(['and then', 'and', 'then some', 'after that'])}`,
               2.8,
             );
         at = free + 0.5e6;
@@ -226,13 +228,7 @@ export function livingClass(plan: Plan, seed: number, faults: LivingFaults = {})
         let at = start + 8e6;
         while (at < end - 12e6) {
           const near = segments.filter((s, k) => isActive(s) && Math.abs(k - i) < 6);
-          say(
-            at,
-            random() < 0.5
-              ? pick(CHATTER)
-              : `${pick(['we just did', 'I really like', 'do you remember the', 'later there are more', 'we still have'])} ${nameOf(pick(near), false)}`,
-            2.7,
-          );
+          say(at, random() < 0.5 ? pick(CHATTER) : `${pick(BEFORE_A_NAME)} ${nameOf(pick(near), false)}`, 2.7);
           at = free + 0.5e6 + random() * 3e6;
         }
       }

@@ -26,7 +26,8 @@ export function saidAt(atUs: number, text: string, stepS = 0.33): TranscriptCue 
 }
 
 const EXPLANATION =
-  'so for this one put your feet a little wider than your hips turn the toes out and sit back as if there was a chair behind you and then you push the floor away and come all the way up';
+  'so for this one put your feet a little wider than your hips turn the toes out and sit back as if there ' +
+  'was a chair behind you and then you push the floor away and come all the way up';
 
 /**
  * A class with slips of every kind that words can tell, one of each in an interval of its own as far as the class has

@@ -63,20 +63,24 @@ const FLOWS: readonly (readonly [way: string, body: string])[] = [
 const MIXED: readonly (readonly [way: string, body: string])[] = [
   [
     'mixed',
-    `## Warm-up: warm-up, flow 0:30\n${list(EASY, 5)}\n## Main: circuit, 3 rounds, 40/20\n${list(MAIN, 5)}\n## Stretch: cool-down, hold 30 change 6\n${list(STRETCHES, 4)}`,
+    `## Warm-up: warm-up, flow 0:30\n${list(EASY, 5)}\n## Main: circuit, 3 rounds, 40/20\n${list(MAIN, 5)}\n` +
+      `## Stretch: cool-down, hold 30 change 6\n${list(STRETCHES, 4)}`,
   ],
   [
     'mixed',
-    `## Main: strength, 2 rounds, reps 10 pace 4 rest 30\n${list(MAIN, 4)}\n## Finish: cardio, 20/10 x 4\n${list(MAIN, 3, 4)}`,
+    `## Main: strength, 2 rounds, reps 10 pace 4 rest 30\n${list(MAIN, 4)}\n## Finish: cardio, 20/10 x 4\n` +
+      `${list(MAIN, 3, 4)}`,
   ],
   ['mixed', `## Steps: cardio, counts 64 at 128\n${list(EASY, 5)}\n## Core: core, 30/15\n${list(MAIN, 4, 3)}`],
   [
     'mixed',
-    `## Pairs: circuit, 2 rounds, pairs 30/30 rest 20\n${list(MAIN, 6)}\n## Stretch: cool-down, hold 25 change 5\n${list(STRETCHES, 4)}`,
+    `## Pairs: circuit, 2 rounds, pairs 30/30 rest 20\n${list(MAIN, 6)}\n## Stretch: cool-down, hold 25 ` +
+      `change 5\n${list(STRETCHES, 4)}`,
   ],
   [
     'mixed',
-    `## Minutes: circuit, 2 rounds, emom 1:00 work 40\n${list(MAIN, 5)}\n## Ladder: core, ladder 20-30-40 rest 15\n${list(MAIN, 2, 3)}`,
+    `## Minutes: circuit, 2 rounds, emom 1:00 work 40\n${list(MAIN, 5)}\n## Ladder: core, ladder 20-30-40 ` +
+      `rest 15\n${list(MAIN, 2, 3)}`,
   ],
 ];
 
@@ -84,21 +88,25 @@ const MIXED: readonly (readonly [way: string, body: string])[] = [
 const RARER: readonly (readonly [way: string, body: string])[] = [
   [
     'timer',
-    `## Main: circuit, 3 rounds, 40/10, timer, lead-in 5, new move rest 20\n${list(MAIN, 4)}\n- Water at hand | talk 0:15\n- Plank jack | rounds 2-3`,
+    `## Main: circuit, 3 rounds, 40/10, timer, lead-in 5, new move rest 20\n${list(MAIN, 4)}\n` +
+      '- Water at hand | talk 0:15\n- Plank jack | rounds 2-3',
   ],
   ['repetitions', `## Main: strength, ladder reps 12-10-8 pace 4 rest 30\n${list(MAIN, 4)}`],
   [
     'repetitions',
-    `## Main: strength, 3 rounds, reps 10 pace 4 rest 25\n- Squat | reps 12-10-8\n- Side plank | left only\n- Push-up | from round 2 rest 40`,
+    '## Main: strength, 3 rounds, reps 10 pace 4 rest 25\n- Squat | reps 12-10-8\n- Side plank | left only\n' +
+      '- Push-up | from round 2 rest 40',
   ],
   ['flow', `## Flow: flow 0:50 change 8\n${list(STRETCHES, 6)}`],
   [
     'music',
-    `## Main: cardio, counts 48 at 128, filler March on the spot\n${list(EASY, 5)}\n## Break: break 3:00\n## Second part: part\n## More: cardio, counts 64 at 128\n${list(EASY, 4, 2)}`,
+    `## Main: cardio, counts 48 at 128, filler March on the spot\n${list(EASY, 5)}\n## Break: break 3:00\n` +
+      `## Second part: part\n## More: cardio, counts 64 at 128\n${list(EASY, 4, 2)}`,
   ],
   [
     'music',
-    `## Main: choreography add on at 128, no music\n- Grapevine | counts 16\n- Box step | counts 16\n- Mambo | counts 32\n## Whole: choreography link at 128\n- all of Main\n- V step | counts 32`,
+    '## Main: choreography add on at 128, no music\n- Grapevine | counts 16\n- Box step | counts 16\n' +
+      '- Mambo | counts 32\n## Whole: choreography link at 128\n- all of Main\n- V step | counts 32',
   ],
   ['music', `## Main: cardio, counts 64 at 126\n- Grapevine\n- Reaching arms | over Grapevine\n${list(EASY, 3, 1)}`],
 ];

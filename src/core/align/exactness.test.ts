@@ -21,7 +21,10 @@ const MOVES = ['Squat', 'Push-up', 'Plank', 'Glute bridge', 'Jumping jack', 'Rev
 function classOf(work: number, rest: number, minutes: number, moves: number): string {
   const rounds = Math.max(1, Math.round((minutes * 60) / ((work + rest) * moves)));
   const list = MOVES.slice(0, moves).map((m) => `- ${m}`);
-  return `# P\n## Hello: talk, 0:30\n## Main: circuit, ${rounds} rounds, ${work}/${rest}\n${list.join('\n')}\n## Bye: talk, 0:20`;
+  return (
+    `# P\n## Hello: talk, 0:30\n## Main: circuit, ${rounds} rounds, ${work}/${rest}\n${list.join('\n')}\n` +
+    '## Bye: talk, 0:20'
+  );
 }
 
 /** The last search of a take as it was pruned, with all that was learned before it. */

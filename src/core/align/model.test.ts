@@ -23,7 +23,8 @@ const WAYS: readonly (readonly [name: string, outline: string])[] = [
       (rest) =>
         [
           `${work}/${rest}`,
-          `# P\n## Hello: talk, 0:30\n## Main: circuit, 2 rounds, ${work}/${rest}\n- Squat\n- Push-up\n- Plank\n- Glute bridge\n## Bye: talk, 0:20`,
+          `# P\n## Hello: talk, 0:30\n## Main: circuit, 2 rounds, ${work}/${rest}\n- Squat\n- Push-up\n- Plank\n` +
+            '- Glute bridge\n## Bye: talk, 0:20',
         ] as const,
     ),
   ),
@@ -31,21 +32,24 @@ const WAYS: readonly (readonly [name: string, outline: string])[] = [
     (s) =>
       [
         `flow ${s}`,
-        `# P\n## Hello: talk, 0:30\n## Main: warm-up, flow 0:${s}\n- Arm circles\n- Side step\n- Hip circles\n- March on the spot\n## Bye: talk, 0:20`,
+        `# P\n## Hello: talk, 0:30\n## Main: warm-up, flow 0:${s}\n- Arm circles\n- Side step\n- Hip circles\n` +
+          '- March on the spot\n## Bye: talk, 0:20',
       ] as const,
   ),
   ...[8, 10, 12, 15].map(
     (n) =>
       [
         `${n} repetitions`,
-        `# P\n## Hello: talk, 0:30\n## Main: strength, reps ${n} pace 4 rest 20\n- Squat\n- Push-up\n- Split squat\n- Glute bridge\n## Bye: talk, 0:20`,
+        `# P\n## Hello: talk, 0:30\n## Main: strength, reps ${n} pace 4 rest 20\n- Squat\n- Push-up\n` +
+          '- Split squat\n- Glute bridge\n## Bye: talk, 0:20',
       ] as const,
   ),
   ...[32, 48, 64, 96].map(
     (n) =>
       [
         `${n} counts`,
-        `# P\n## Hello: talk, 0:30\n## Main: cardio, counts ${n} at 128 rest 10\n- Side step\n- March on the spot\n- Step jack\n- High knees\n## Bye: talk, 0:20`,
+        `# P\n## Hello: talk, 0:30\n## Main: cardio, counts ${n} at 128 rest 10\n- Side step\n` +
+          '- March on the spot\n- Step jack\n- High knees\n## Bye: talk, 0:20',
       ] as const,
   ),
   ...[20, 30, 40].flatMap((s) =>
@@ -53,7 +57,8 @@ const WAYS: readonly (readonly [name: string, outline: string])[] = [
       (sides) =>
         [
           `hold ${s}${sides}`,
-          `# P\n## Hello: talk, 0:30\n## Stretch: cool-down, hold 0:${s} change 6\n- Calf stretch${sides}\n- Side reach${sides}\n- Chest opener\n## Bye: talk, 0:20`,
+          `# P\n## Hello: talk, 0:30\n## Stretch: cool-down, hold 0:${s} change 6\n- Calf stretch${sides}\n` +
+            `- Side reach${sides}\n- Chest opener\n## Bye: talk, 0:20`,
         ] as const,
     ),
   ),
@@ -61,7 +66,8 @@ const WAYS: readonly (readonly [name: string, outline: string])[] = [
     (scheme) =>
       [
         scheme,
-        `# P\n## Hello: talk, 0:30\n## Main: circuit, 2 rounds, ${scheme}\n- Squat\n- Push-up\n- Split squat\n- Plank\n## Bye: talk, 0:20`,
+        `# P\n## Hello: talk, 0:30\n## Main: circuit, 2 rounds, ${scheme}\n- Squat\n- Push-up\n- Split squat\n` +
+          '- Plank\n## Bye: talk, 0:20',
       ] as const,
   ),
 ];
@@ -191,7 +197,8 @@ describe('laws of the model', () => {
     const blocks = [1, 2, 3, 4]
       .map(
         (b) =>
-          `## Main ${b}: circuit, 4 rounds, 40/20\n- Squat\n- Push-up\n- Plank\n- Glute bridge\n- Jumping jack\n- Reverse lunge`,
+          `## Main ${b}: circuit, 4 rounds, 40/20\n- Squat\n- Push-up\n- Plank\n- Glute bridge\n- Jumping jack\n` +
+          '- Reverse lunge',
       )
       .join('\n');
     const one = syntheticTake(readOutline(`# L\n## Hello: talk, 0:40\n${blocks}\n## Bye: talk, 0:20`).value, 3, {

@@ -7,7 +7,9 @@ import { align } from './align.ts';
 import { skipCost } from './plan-costs.ts';
 
 const plan = readOutline(
-  '# S\n## Hello: talk, 0:20\n## Main: circuit, 40/15\n- Squat\n- Plank\n## Stretch: cool-down, hold 0:30 change 5, no last rest\n- Calf stretch | sides own\n- Hip flexor stretch | sides own\n- Chest opener\n## Bye: talk, 0:15',
+  '# S\n## Hello: talk, 0:20\n## Main: circuit, 40/15\n- Squat\n- Plank\n' +
+    '## Stretch: cool-down, hold 0:30 change 5, no last rest\n- Calf stretch | sides own\n' +
+    '- Hip flexor stretch | sides own\n- Chest opener\n## Bye: talk, 0:15',
 ).value;
 const { segments } = compile(plan);
 const at = (label: string, side: string | null) => segments.findIndex((s) => s.label === label && s.side === side);

@@ -33,7 +33,9 @@ export function textScores(
     const round = next !== undefined && next.rounds > 1 ? `${next.round}/${next.rounds}` : '';
     // Another side or set of the move before needs no announcement.
     const fresh = isActive(s) && kin.own !== lastWorked(segments, k);
-    const key = `${fresh ? '' : sideBefore(segments, k)}|${doingOf(s)}|${kin.own}|${kin.coming}|${kin.gone}|${side}|${round}|${fresh}`;
+    const key =
+      `${fresh ? '' : sideBefore(segments, k)}|${doingOf(s)}|${kin.own}|${kin.coming}|${kin.gone}|${side}|` +
+      `${round}|${fresh}`;
     let scores = known.get(key);
     if (scores === undefined) {
       scores = scoresOf(doingOf(s), { kin, side, next: next ?? null, clauses: readings.clauses });

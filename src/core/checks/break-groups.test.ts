@@ -7,7 +7,8 @@ import { changeOvers } from '../script/change-over.ts';
 import { breakGroups } from './break-groups.ts';
 
 const plan = readOutline(
-  '# T\n## Main: circuit, 3 rounds, 40/10\n- Squat\n- Reverse lunge\n- Calf raise\n- Good morning\n## Floor: circuit, 40/15\n- Plank\n- Dead bug',
+  '# T\n## Main: circuit, 3 rounds, 40/10\n- Squat\n- Reverse lunge\n- Calf raise\n- Good morning\n' +
+    '## Floor: circuit, 40/15\n- Plank\n- Dead bug',
 ).value;
 const groupsOf = (p: Plan) => {
   const { segments } = compile(p);

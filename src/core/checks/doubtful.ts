@@ -37,5 +37,8 @@ export function misfit(segments: readonly RecordedSegment[]): string | null {
   const worked = segments.filter((r) => isActive(r.segment));
   const likely = worked.filter((r) => r.recorded !== null && r.placed >= DOUBTFUL / 2).length;
   if (worked.length < 4 || likely * 2 >= worked.length) return null;
-  return `This plan does not fit the take: of ${worked.length} moves only ${likely} were found where they would be. Was another class filmed, or in another order?`;
+  return (
+    `This plan does not fit the take: of ${worked.length} moves only ${likely} were found where they would ` +
+    'be. Was another class filmed, or in another order?'
+  );
 }

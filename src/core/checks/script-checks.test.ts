@@ -167,7 +167,8 @@ describe('wording', () => {
     const script = scriptOf(
       line(
         keyOf('Squat'),
-        'Sit back as if there were a chair right behind you and keep your whole foot heavy on the floor while you look ahead',
+        'Sit back as if there were a chair right behind you and keep your whole foot heavy on the floor while ' +
+          'you look ahead',
         2,
       ),
     );

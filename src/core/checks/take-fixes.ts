@@ -135,7 +135,9 @@ function pickUps(f: TakeFinding, means: Means): Fix[] {
   return [
     {
       kind: 'pick-up',
-      label: `Speak over: “${line.text}” at ${writeTime(hole.start, 1)}, ${writeSeconds(micros(Math.round(lengthUs / 1e5) * 1e5))} s into ${writeSeconds(pickUp.roomUs)} s`,
+      label:
+        `Speak over: “${line.text}” at ${writeTime(hole.start, 1)}, ` +
+        `${writeSeconds(micros(Math.round(lengthUs / 1e5) * 1e5))} s into ${writeSeconds(pickUp.roomUs)} s`,
       pickUp,
     },
   ];

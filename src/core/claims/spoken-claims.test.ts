@@ -9,7 +9,8 @@ import { spokenClaims } from './spoken-claims.ts';
 import type { RunningClass } from './verdict.ts';
 
 const plan = readOutline(
-  '# S\n## Main: circuit, 2 rounds, 40/20\n- Squat | standing\n- Crate row | standing | sides rounds left first | needs: crate\n- Dead bug | supine | needs: mat\n- Plank | plank',
+  '# S\n## Main: circuit, 2 rounds, 40/20\n- Squat | standing\n- Crate row | standing |' +
+    ' sides rounds left first | needs: crate\n- Dead bug | supine | needs: mat\n- Plank | plank',
 ).value;
 const { segments } = compile(plan);
 const running = plannedClass(plan, segments);

@@ -72,7 +72,8 @@ describe('what can be made', () => {
 
 describe('title and tags to publish', () => {
   const OUTLINE =
-    '# Skep lift\ninstructor: Ottilie Brandvold\n## Main: circuit, 3 rounds, 40/20\n- Squat\n- Push-up\n- Broomstick row | needs: broomstick';
+    '# Skep lift\ninstructor: Ottilie Brandvold\n## Main: circuit, 3 rounds, 40/20\n- Squat\n- Push-up\n' +
+    '- Broomstick row | needs: broomstick';
   const tagsOf = (outline: string, most?: number) => {
     const plan = readOutline(outline).value;
     const { segments, total } = compile(plan);
@@ -109,7 +110,8 @@ describe('title and tags to publish', () => {
   });
   it('are in the language of the class, props of the library too', () => {
     const outline =
-      '# Starker Stab\nlanguage: de\ninstructor: Ottilie Brandvold\n## Haupt: circuit, 3 rounds, 40/20\n- Kniebeuge\n- Liegestütz\n- Broomstick row | needs: broomstick';
+      '# Starker Stab\nlanguage: de\ninstructor: Ottilie Brandvold\n## Haupt: circuit, 3 rounds, 40/20\n' +
+      '- Kniebeuge\n- Liegestütz\n- Broomstick row | needs: broomstick';
     const tags = tagsOf(outline);
     expect(tags).toEqual(
       expect.arrayContaining([

@@ -81,7 +81,12 @@ function readRow(row: string, standing: boolean): Exercise {
   };
 }
 
-const rows = (text: string) => text.split('\n').filter((row) => row.includes('|'));
+/** One exercise a row; a line that is indented goes on with the row before it. */
+const rows = (text: string) =>
+  text
+    .replace(/\n +/g, '')
+    .split('\n')
+    .filter((row) => row.includes('|'));
 
 /** The exercises shipped with the program. */
 export const LIBRARY: readonly Exercise[] = [

@@ -1,3 +1,4 @@
+import { pattern } from '../language/pattern.ts';
 import type { Effort } from './effort.ts';
 import type { ExercisePosition, Muscle, Pattern } from './exercise.ts';
 
@@ -88,7 +89,10 @@ export const MOVEMENTS: readonly Movement[] = [
   row(/\bmountain climber|climber\b/, ['march', 'plank'], ['core', 'heart'], 'circuit'),
   row(/\bchaturanga\b/, ['push', 'plank'], ['chest', 'arms']),
   row(
-    /\bdead ?bug|crunch|sit up|v up|jackknife|hundred|hollow|flutter|scissor|leg (?:raise|lower|stretch)|roll up|toe touch|heel touch|bicycle|toes? tap supine|curl up|teaser\b/,
+    pattern('')`
+      \bdead ?bug|crunch|sit up|v up|jackknife|hundred|hollow|flutter|scissor|leg (?:raise|lower|stretch)|roll up
+      |toe touch|heel touch|bicycle|toes? tap supine|curl up|teaser\b
+    `,
     ['brace', 'supine'],
     ['core'],
   ),
@@ -159,7 +163,10 @@ export const MOVEMENTS: readonly Movement[] = [
   ),
   // Cardio on the feet, landing lightly.
   row(
-    /\b(?:march|marching|knee (?:lift|drive|repeater|strike|tuck|up)|repeater|knee|toy soldier|walk|walking|speed walk|power walk)\b/,
+    pattern('')`
+      \b(?:march|marching|knee (?:lift|drive|repeater|strike|tuck|up)|repeater|knee|toy soldier|walk|walking|speed walk|
+      power walk)\b
+    `,
     ['march', 'standing'],
     ['heart', 'hips'],
     'low-impact',

@@ -1,19 +1,25 @@
+import { pattern } from '../language/pattern.ts';
 import type { ExercisePosition, Pattern } from './exercise.ts';
 
 /** Words that lead in another part of one move: `squat with curl and press`. */
 export const JOINS = /\s+(?:with|and|to|into|plus|then)\s+(?:an?\s+|the\s+)?|\s*[,&+/]\s*/;
 
 /** Landing on both feet at once, or from one to the other through the air. */
-export const HIGH_IMPACT =
-  /\b(?:jump(?:ing)?|hop|plyo|jack|star|burpee|sprawl|skater|jog|run|running|sprint|skip|skipping|pogo|bound|double under|leap|popcorn|ski hop|180|butt kick|high knee)\b/;
+export const HIGH_IMPACT = pattern('')`
+  \b(?:jump(?:ing)?|hop|plyo|jack|star|burpee|sprawl|skater|jog|run|running|sprint|skip|skipping|pogo|bound|
+  double under|leap|popcorn|ski hop|180|butt kick|high knee)\b
+`;
 
 /** What takes the air out of it. */
 export const TAKES_IT_DOWN =
   /\b(?:low impact|no jump|step out|step|walk ?out|walk|half jack|low jack|slow|march|low)\b/;
 
 /** One foot always on the floor, and the weight moving. */
-export const LOW_IMPACT =
-  /\b(?:march|marching|step|tap|touch(?! the)|walk|walking|kick|grapevine|mambo|cha|charleston|pony|pivot|jab|cross|hook|upper ?cut|punch|boxer|bob|weave|duck|speed bag|shuffle|swing|climber|toy soldier|knee lift|knee drive|knee strike|repeater|dig|over the top|basic|hamstring curl|forward lunge|inchworm|walk ?outs?)\b/;
+export const LOW_IMPACT = pattern('')`
+  \b(?:march|marching|step|tap|touch(?! the)|walk|walking|kick|grapevine|mambo|cha|charleston|pony|pivot|jab|cross|hook|
+  upper ?cut|punch|boxer|bob|weave|duck|speed bag|shuffle|swing|climber|toy soldier|knee lift|knee drive|knee strike|
+  repeater|dig|over the top|basic|hamstring curl|forward lunge|inchworm|walk ?outs?)\b
+`;
 
 /** Words for where a move is done, which outweigh what its name usually means. */
 export const POSITION_WORDS: readonly (readonly [words: RegExp, position: ExercisePosition])[] = [
@@ -31,7 +37,10 @@ export const POSITION_WORDS: readonly (readonly [words: RegExp, position: Exerci
 /** Equipment by the words of a name, in the words of the library. */
 export const EQUIPMENT_WORDS: readonly (readonly [words: RegExp, equipment: string])[] = [
   [
-    /\b(?:dumbbell|kettlebell|kettle|weight|weighted|goblet|suitcase|farmer|zottman|arnold|hammer|rdl|curl(?=s?$)|skull|halo)\b/,
+    pattern('')`
+      \b(?:dumbbell|kettlebell|kettle|weight|weighted|goblet|suitcase|farmer|zottman|arnold|hammer|rdl|curl(?=s?$)|
+      skull|halo)\b
+    `,
     'weight',
   ],
   [/\bband\b/, 'band'],

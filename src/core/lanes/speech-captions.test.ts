@@ -21,13 +21,14 @@ describe('captions of the speech', () => {
   });
   it('break a long sentence at a comma, and rows before a small word', () => {
     const long =
-      'Keep your weight in your heels, push the floor away and bring your arms up over your head as you stand tall again.';
+      'Keep your weight in your heels, push the floor away and bring your arms up over your head as you stand ' +
+      'tall again.';
     const captions = speechCaptions(said(long), RATE);
     expect(captions.length).toBeGreaterThan(1);
     expect(captions[0]!.text.replace('\n', ' ')).toMatch(/heels,$|away$/);
     for (const row of captions.flatMap((c) => c.text.split('\n'))) expect(row.length).toBeLessThanOrEqual(42);
   });
-  it('stay as long as one needs to read them where the next leaves the time (common practice: 17 letters a second)', () => {
+  it('stay as long as one needs to read them where the next leaves time (common practice: 17 letters a second)', () => {
     const [fast] = speechCaptions(said('Reach through your fingertips now', 0, 0.12), RATE);
     expect(fast!.end).toBe(anyTime((33 / 17) * 1e6));
     const [first, second] = speechCaptions(

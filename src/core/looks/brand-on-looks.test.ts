@@ -141,7 +141,7 @@ describe('before the picture that is there', () => {
       ...{ rules: DEFAULT_LOOK, overrides: [], brand: { ...HOUSE_BRAND, ink: '5A6470' } },
       behind: new Map(segments.map((s) => [s.key, { people: [], lights }])),
     });
-  it('words are measured against its greys: before a dark room even a pale plate will do, before a bright one not', () => {
+  it('words are measured against its greys: a pale plate will do before a dark room, not before a bright one', () => {
     expect(findings([grey(0, 3)])).toEqual([]);
     const [bright] = findings([grey(0, 3), grey(2, 15)]);
     expect(bright).toMatchObject({ rule: 'low-contrast', certainty: 0.9 });

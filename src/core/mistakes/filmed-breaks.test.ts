@@ -7,7 +7,8 @@ import { filmedBreaks } from './filmed-breaks.ts';
 
 const { segments } = compile(
   readOutline(
-    '# T\n## A: circuit, 40/15, no last rest\n- Squat\n- Row\n- Plank\n## Water: water, 0:35\n## Word: talk, 0:40\n## B: circuit, 30/10, no last rest\n- March\n- Lunge',
+    '# T\n## A: circuit, 40/15, no last rest\n- Squat\n- Row\n- Plank\n## Water: water, 0:35\n' +
+      '## Word: talk, 0:40\n## B: circuit, 30/10, no last rest\n- March\n- Lunge',
   ).value,
 );
 

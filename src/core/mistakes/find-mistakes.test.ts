@@ -15,7 +15,8 @@ import { mistakesOf } from './mistake.ts';
 import type { Claim } from '../claims/claim.ts';
 
 const plan = readOutline(
-  '# T\n## Hello: talk, 0:30\n## Main: circuit, 2 rounds, 40/20\n- Squat\n- Broomstick row | needs: broomstick\n- Reverse lunge\n- Plank\n## Bye: talk, 0:15',
+  '# T\n## Hello: talk, 0:30\n## Main: circuit, 2 rounds, 40/20\n- Squat\n- Broomstick row | needs: ' +
+    'broomstick\n- Reverse lunge\n- Plank\n## Bye: talk, 0:15',
 ).value;
 const { segments } = compile(plan);
 
@@ -50,7 +51,8 @@ describe('slips of a take', () => {
     const t = withLines(
       line(
         start - 5,
-        'Now this one is a little different so watch me first hinge at the hips long back pull the stick to your ribs and keep the elbows close all the way up',
+        'Now this one is a little different so watch me first hinge at the hips long back pull the stick to your ' +
+          'ribs and keep the elbows close all the way up',
       ),
     );
     const found = align(segments, t, clean.duration);
@@ -76,7 +78,8 @@ describe('slips of a take', () => {
     ));
   it('an option that somebody says should have been said before, and not one that came in time', () => {
     const own = readOutline(
-      '# T\n## Hello: talk, 0:30\n## Main: circuit, 2 rounds, 40/20\n- Squat | easier: sit back to a crate\n- Broomstick row | needs: broomstick\n- Reverse lunge\n- Plank\n## Bye: talk, 0:15',
+      '# T\n## Hello: talk, 0:30\n## Main: circuit, 2 rounds, 40/20\n- Squat | easier: sit back to a crate\n' +
+        '- Broomstick row | needs: broomstick\n- Reverse lunge\n- Plank\n## Bye: talk, 0:15',
     ).value;
     const late = (text: string) =>
       slips(own, withLines(line(startOf(1) + 8, text)), clean.duration).slips.filter((s) =>
@@ -87,13 +90,14 @@ describe('slips of a take', () => {
   });
   it('an option that never comes, though a word of it is said all the time', () => {
     const own = readOutline(
-      '# T\n## Hello: talk, 0:30\n## Main: circuit, 2 rounds, 40/20\n- Squat | easier: back against a wall\n- Broomstick row | needs: broomstick\n- Reverse lunge\n- Plank\n## Bye: talk, 0:15',
+      '# T\n## Hello: talk, 0:30\n## Main: circuit, 2 rounds, 40/20\n- Squat | easier: back against a wall\n' +
+        '- Broomstick row | needs: broomstick\n- Reverse lunge\n- Plank\n## Bye: talk, 0:15',
     ).value;
     const backs = [2, 5, 8, 11, 14, 17, 20].map((s) => line(startOf(1) + s, 'Keep your back long if you can.'));
     const found = slips(own, withLines(...backs), clean.duration).slips.map((s) => s.type);
     expect(found).toContain('option-never');
   });
-  it('a countdown in the middle of the work, also where words lie in paragraphs; a short one may be repetitions', () => {
+  it('a countdown in the middle of the work, also in paragraphs; a short one may be repetitions', () => {
     const counted = (text: string) =>
       slips(plan, coarsen(withLines(line(startOf(3) + 15, text, 1)), 20), clean.duration).slips.map((s) => s.type);
     expect(counted('Eight, seven, six, five, four, three, two, one.')).toContain('call-without-change');
@@ -117,7 +121,7 @@ describe('slips of a take', () => {
 
 describe('a machine timer', () => {
   it.each([0, 20])(
-    'is found under a class that was filmed to one, to a tenth of a second in the words and sharp in paragraphs of %d s',
+    'is found under a class filmed to one: within 0.1 s in the words, sharp in paragraphs of %d s',
     (paragraph) => {
       const t = paragraph === 0 ? clean.transcript : coarsen(clean.transcript, paragraph);
       const exact = { ...clean, transcript: t };

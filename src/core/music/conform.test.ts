@@ -26,7 +26,8 @@ const live = (): Track => {
   return { ...track('live', 120, 400), map, duration: anyTime(beats.at(-1)! + 1e6) };
 };
 const plan = readOutline(
-  '# M\n## Hello: talk, 0:20\n## Warm-up: warm-up, 30/0\n- March\n- Step\n## Main: 3 rounds, 40/20\n- Squat\n- Row\n## Floor: core, 45/15\n- Plank\n- Bridge\n## Bye: talk, 0:15',
+  '# M\n## Hello: talk, 0:20\n## Warm-up: warm-up, 30/0\n- March\n- Step\n## Main: 3 rounds, 40/20\n' +
+    '- Squat\n- Row\n## Floor: core, 45/15\n- Plank\n- Bridge\n## Bye: talk, 0:15',
 ).value;
 const { segments } = compile(plan);
 const id = (name: string) => plan.blocks.find((b) => b.name === name)!.id;

@@ -18,7 +18,8 @@ import { NO_RIGHTS, OWN_RIGHTS, type Track } from './track.ts';
 const s = anySeconds;
 
 const plan = readOutline(
-  '# T\n## Hello: talk, 0:20\n## Warm: warm-up, 30/0\n- March\n- Roll\n- Twist\n## Main: strength, 4 rounds, 45/15\n- Squat\n- Row\n## Stretch: cool-down, hold 0:30 change 6\n- Calf stretch\n- Side reach',
+  '# T\n## Hello: talk, 0:20\n## Warm: warm-up, 30/0\n- March\n- Roll\n- Twist\n## Main: strength, ' +
+    '4 rounds, 45/15\n- Squat\n- Row\n## Stretch: cool-down, hold 0:30 change 6\n- Calf stretch\n- Side reach',
 ).value;
 const { segments } = compile(plan);
 const library = [track('a', 126), track('b', 128, 256), track('c', 95, 256), track('d', 150)];

@@ -151,7 +151,10 @@ export function mapFault(map: TempoMap): string | null {
     if (b.beat <= a.beat || b.at <= a.at) return `Beat ${b.beat + 1} must come after beat ${a.beat + 1}.`;
     const bpm = ((b.beat - a.beat) * 60e6) / (b.at - a.at);
     if (bpm < 20 || bpm > 400)
-      return `Between beats ${a.beat + 1} and ${b.beat + 1} the tempo would be ${bpm.toFixed(0)}; 20 to 400 are possible.`;
+      return (
+        `Between beats ${a.beat + 1} and ${b.beat + 1} the tempo would be ${bpm.toFixed(0)}; 20 to 400 are ` +
+        'possible.'
+      );
   }
   return null;
 }

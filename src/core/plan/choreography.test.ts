@@ -64,7 +64,8 @@ describe('phrases of 32 counts', () => {
 
 describe('a combination in a plan', () => {
   const outline =
-    '# Steps\n## Dance: cardio, choreography add on at 128\n- Grapevine | counts 8\n- Mambo | counts 8 | lead right\n- V step | counts 16';
+    '# Steps\n## Dance: cardio, choreography add on at 128\n- Grapevine | counts 8\n- Mambo | counts 8 |' +
+    ' lead right\n- V step | counts 16';
   const read = readOutline(outline);
   const { segments, total, problems } = compile(read.value);
   it('is read without a question and comes back the same', () => {

@@ -56,7 +56,9 @@ export function compile(written: Plan): Compiled {
       problems.push({
         code: 'too-many-segments',
         blockId: block.id,
-        message: `“${block.name}” and what stands before it make more than ${PLAN_LIMITS.segments} segments; the rest was left out.`,
+        message:
+          `“${block.name}” and what stands before it make more than ${PLAN_LIMITS.segments} segments; the rest was ` +
+          'left out.',
       });
       break;
     }

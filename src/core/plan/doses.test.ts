@@ -17,7 +17,8 @@ describe('doses that belong to the move', () => {
   it('stand beside each other in one block: seconds, counts, repetitions, breaths', () => {
     expect(
       lengths(
-        '# T\ntempo: 120\n## Main: circuit, 40/0\n- Squat\n- Step touch | counts 32\n- Push-up | reps 10 tempo 3-1-1\n- Cobra | hold 3 breaths\n- Jab | counts 16 at 160',
+        '# T\ntempo: 120\n## Main: circuit, 40/0\n- Squat\n- Step touch | counts 32\n- Push-up |' +
+          ' reps 10 tempo 3-1-1\n- Cobra | hold 3 breaths\n- Jab | counts 16 at 160',
       ),
     ).toEqual([
       ['Squat', 40],
@@ -54,7 +55,8 @@ describe('doses that belong to the move', () => {
 
 describe('phases inside a move', () => {
   const { segments } = read(
-    '# T\n## Main: circuit, 40/10, no last rest\n- Bike | phases: easy 0:30 at 50 %, fast 0:10 at 85 %\n- Squat | phases: down 15, up 15 | sides own',
+    '# T\n## Main: circuit, 40/10, no last rest\n- Bike | phases: easy 0:30 at 50 %, fast 0:10 at 85 %\n' +
+      '- Squat | phases: down 15, up 15 | sides own',
   );
   it('are segments of their own, each with its length and its name', () => {
     expect(segments.filter((s) => s.kind === 'work').map((s) => [s.label, s.side, (s.end - s.start) / 1e6])).toEqual([
@@ -91,7 +93,8 @@ describe('lengths that are guesses', () => {
 
 describe('blocks made of others', () => {
   const text =
-    '# T\n## Preview: preview Main 0:22\n## Main: circuit, 30/10, no last rest\n- Squat\n- Plank\n## Finish: circuit, 20/10\n- Burpee\n## Once more: repeat Main and Finish, 2 rounds';
+    '# T\n## Preview: preview Main 0:22\n## Main: circuit, 30/10, no last rest\n- Squat\n- Plank\n' +
+    '## Finish: circuit, 20/10\n- Burpee\n## Once more: repeat Main and Finish, 2 rounds';
   const { segments, said, problems, plan } = read(text);
   it('a preview shows each move once, 22 s a move', () => {
     expect([said, problems]).toEqual([[], []]);

@@ -5,7 +5,8 @@ import { compile } from './compile.ts';
 import { shotList } from './shot-list.ts';
 
 const plan = readOutline(
-  '# T\n## Main: circuit, 2 rounds, 40/20\n- Squat\n- Plank\n- Crate deadlift\n- Calf raise\n- Dead bug\n- Crate squat\n- Arm circles | view side',
+  '# T\n## Main: circuit, 2 rounds, 40/20\n- Squat\n- Plank\n- Crate deadlift\n- Calf raise\n- Dead bug\n' +
+    '- Crate squat\n- Arm circles | view side',
 ).value;
 const list = shotList(plan, compile(plan).segments);
 
@@ -24,7 +25,8 @@ describe('the shot list', () => {
   });
   it('has a move in phases and the elements of a combination once each, under their own names', () => {
     const stepped = readOutline(
-      '# T\n## Main: circuit, 40/20\n- Squat | phases: down 15, up 15\n## Dance: cardio, choreography add on at 128\n- Grapevine | counts 8\n- Mambo | counts 8',
+      '# T\n## Main: circuit, 40/20\n- Squat | phases: down 15, up 15\n' +
+        '## Dance: cardio, choreography add on at 128\n- Grapevine | counts 8\n- Mambo | counts 8',
     ).value;
     const labels = shotList(stepped, compile(stepped).segments).setUps.flatMap((u) => u.shots.map((x) => x.label));
     expect(labels.sort()).toEqual(['Grapevine', 'Mambo', 'Squat']);

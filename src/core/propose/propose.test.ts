@@ -63,10 +63,16 @@ describe('a plan proposed from words alone', () => {
       names
         .map((move, i) => {
           const at = start + i * 60;
-          return `${stamp(at - 3)} Three, two, one, go.\n${stamp(at + 1)} ${move}. Long and strong.\n${stamp(at + 20)} Half-way there.\n${stamp(at + 40)} And rest. Next up, ${names[(i + 1) % 3]?.toLowerCase()}.`;
+          return (
+            `${stamp(at - 3)} Three, two, one, go.\n${stamp(at + 1)} ${move}. Long and strong.\n` +
+            `${stamp(at + 20)} Half-way there.\n${stamp(at + 40)} And rest. Next up, ` +
+            `${names[(i + 1) % 3]?.toLowerCase()}.`
+          );
         })
         .join('\n');
-    const text = `[0:00] Welcome. Forty seconds on, twenty seconds off.\n[0:40] First up, honey whirl.\n${round(60)}\n${round(240)}\n[7:00] Thank you.`;
+    const text =
+      `[0:00] Welcome. Forty seconds on, twenty seconds off.\n[0:40] First up, honey whirl.\n${round(60)}\n` +
+      `${round(240)}\n[7:00] Thank you.`;
     const { plan: found, doubts } = propose(readTranscript(text).value, anyTime(440e6));
     const main = found.blocks.find((b) => b.rounds === 2);
     expect(main?.moves.map((m) => m.name.toLowerCase())).toEqual(['honey whirl', 'comb climber', 'nectar press']);

@@ -106,7 +106,8 @@ describe('water and change-overs', () => {
 
 describe('with the plan known', () => {
   const text =
-    '# T\n## Hello: talk 0:30\n## Main: 2 rounds, 40/20, no last rest\n- Squat\n- Crate push-up\n- Side plank | sides own\n';
+    '# T\n## Hello: talk 0:30\n## Main: 2 rounds, 40/20, no last rest\n- Squat\n- Crate push-up\n' +
+    '- Side plank | sides own\n';
   const plan = readOutline(text).value;
   const { segments } = compile(plan);
   const list = wantedCalls(segments, DEFAULT_CALLS, { plan });

@@ -52,7 +52,7 @@ const anchors = fc.oneof(
 );
 
 describe('laws of the schedule', () => {
-  it('with every call on and any anchors: nothing overlaps, calls stand on their anchor, every countdown ends on its change', () => {
+  it('with every call on and any anchors nothing overlaps, calls and countdowns stand on their anchor', () => {
     fc.assert(
       fc.property(
         planArbitrary,

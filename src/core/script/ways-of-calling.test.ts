@@ -136,7 +136,8 @@ describe('one class in each way', () => {
   });
   it('stays as it is in a block when another block changes', () => {
     const more = readOutline(
-      '# T\n## Before: circuit, 40/20\n- Row\n- Cobra\n## Main: circuit, 2 rounds, 40/20\n- Squat\n- Split squat | sides own\n- Plank\n- Glute bridge',
+      '# T\n## Before: circuit, 40/20\n- Row\n- Cobra\n## Main: circuit, 2 rounds, 40/20\n- Squat\n' +
+        '- Split squat | sides own\n- Plank\n- Glute bridge',
     ).value;
     const moved = { ...more, blocks: [more.blocks[0]!, { ...plan.blocks[0]!, id: 'main' }] };
     const alone = { ...plan, blocks: [{ ...plan.blocks[0]!, id: 'main' }] };

@@ -49,7 +49,8 @@ describe('the time a line needs', () => {
   // Common practice: 160 to 170 words a minute in talk; 4 to 5 syllables a second in running speech.
   it('is 160 to 170 words a minute for running talk', () => {
     const talk =
-      'Welcome back to the studio, today we are going to work with a broomstick and a crate. Please find a space where you can move, and put the towel beside you. We take it slowly and look after our shoulders.';
+      'Welcome back to the studio, today we are going to work with a broomstick and a crate. Please find a ' +
+      'space where you can move, and put the towel beside you. We take it slowly and look after our shoulders.';
     const words = talk.split(' ').length;
     const perMinute = words / (lineTime(talk) / 60e6);
     expect(perMinute).toBeGreaterThan(155);

@@ -27,7 +27,10 @@ export function timecode(frame: number, rate: FrameRate, drop: boolean): string 
   }
   const two = (n: number) => String(n).padStart(2, '0');
   const seconds = Math.floor(counted / fps);
-  return `${two(Math.floor(seconds / 3600))}:${two(Math.floor(seconds / 60) % 60)}:${two(seconds % 60)}${drop ? ';' : ':'}${two(counted % fps)}`;
+  return (
+    `${two(Math.floor(seconds / 3600))}:${two(Math.floor(seconds / 60) % 60)}:${two(seconds % 60)}` +
+    `${drop ? ';' : ':'}${two(counted % fps)}`
+  );
 }
 
 /** The timecode of the first frame that a time falls on. */

@@ -33,11 +33,13 @@ function clock(text: string): number | null {
   return hours * 3600 + minutes * 60 + seconds;
 }
 
+const HOURS = /(?:(\d+(?:\.\d+)?)\s*h(?:ours?|r)?)?/;
+const MINUTES = /(?:(\d+(?:\.\d+)?)\s*m(?:in(?:utes?|s)?)?)?/;
+const SECONDS = /(?:(\d+(?:\.\d+)?|\.\d+)\s*(?:s(?:ec(?:onds?|s)?)?)?)?/;
+const UNITS = new RegExp(`^${HOURS.source}\\s*${MINUTES.source}\\s*${SECONDS.source}$`);
+
 function units(text: string): number | null {
-  const match =
-    /^(?:(\d+(?:\.\d+)?)\s*h(?:ours?|r)?)?\s*(?:(\d+(?:\.\d+)?)\s*m(?:in(?:utes?|s)?)?)?\s*(?:(\d+(?:\.\d+)?|\.\d+)\s*(?:s(?:ec(?:onds?|s)?)?)?)?$/.exec(
-      text,
-    );
+  const match = UNITS.exec(text);
   if (match === null) return null;
   return Number(match[1] ?? 0) * 3600 + Number(match[2] ?? 0) * 60 + Number(match[3] ?? 0);
 }

@@ -58,7 +58,8 @@ describe('words of a coarse paragraph', () => {
   });
   it('are not crowded at the start where there is no punctuation', () => {
     const text =
-      'squats keep your chest up you are doing so well keep your heels down and rest next up we have push ups good job everyone';
+      'squats keep your chest up you are doing so well keep your heels down and rest next up we have push ups ' +
+      'good job everyone';
     const placed = placeWords(spoken(text), 0, 40 * S);
     expect((placed.at(-1)?.at ?? 0) / S).toBeGreaterThan(25);
   });

@@ -22,7 +22,10 @@ export function assSpan({ start, end }: Span, rate: FrameRate): { readonly from:
 function assTime(frame: number, rate: FrameRate): string {
   const cs = Math.max(0, Math.round(((frame - 0.5) * rate.den * 100) / rate.num));
   const two = (n: number) => String(n).padStart(2, '0');
-  return `${Math.floor(cs / 360_000)}:${two(Math.floor(cs / 6000) % 60)}:${two(Math.floor(cs / 100) % 60)}.${two(cs % 100)}`;
+  return (
+    `${Math.floor(cs / 360_000)}:${two(Math.floor(cs / 6000) % 60)}:${two(Math.floor(cs / 100) % 60)}` +
+    `.${two(cs % 100)}`
+  );
 }
 
 /** RRGGBB as the format has it, the other way round. */

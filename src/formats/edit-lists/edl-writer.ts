@@ -30,7 +30,8 @@ export function writeEdl({ title, rate, pictures, media, segments }: EditSource)
     const from = of === undefined ? 0 : cut.from - mixed;
     const reel = of === undefined ? 'BL' : reels.get(of.id)!;
     const event = (name: string, effect: string, times: readonly number[]) =>
-      `${String(number).padStart(3, '0')}  ${name.padEnd(REEL_LETTERS)} V     ${effect.padEnd(8)} ${times.map(code).join(' ')}`;
+      `${String(number).padStart(3, '0')}  ${name.padEnd(REEL_LETTERS)} V     ${effect.padEnd(8)} ` +
+      `${times.map(code).join(' ')}`;
     const times = [from, from + (piece.held === true ? 1 : end - at), at, end];
     if (left?.cut.over) {
       const [before, after] = left.cut.over;
@@ -44,7 +45,8 @@ export function writeEdl({ title, rate, pictures, media, segments }: EditSource)
     if (of !== undefined) lines.push(`* FROM CLIP NAME: ${of.fileName}`);
     for (const s of segments.filter((s) => isWithin(firstFrameFrom(s.start, rate), cut)))
       lines.push(
-        `* LOC: ${code(firstFrameFrom(s.start, rate))} ${s.kind === 'work' ? 'RED' : 'GREEN'}     ${s.label.replace(/\s+/g, ' ')}`,
+        `* LOC: ${code(firstFrameFrom(s.start, rate))} ${s.kind === 'work' ? 'RED' : 'GREEN'} ` +
+          `    ${s.label.replace(/\s+/g, ' ')}`,
       );
   }
   return `${lines.join('\r\n')}\r\n`;

@@ -147,7 +147,8 @@ describe('what instructors write into a plan', () => {
   it('who leads, who shows which version, until when', () => {
     const [block] = read(
       '## M: 40/20, by Bo, 3-4 rounds at home, no levels',
-      '- Squat | also: air squat, sit to stand | by Ansgar | easier by Bo: to a chair | easier stops at 0:30 | harder each round | harder: jump',
+      '- Squat | also: air squat, sit to stand | by Ansgar | easier by Bo: to a chair | easier stops at 0:30 |' +
+        ' harder each round | harder: jump',
     ).blocks;
     expect(block).toMatchObject({ by: 'Bo', atHome: { from: 3, to: 4 }, noLevels: true });
     expect(block?.moves[0]).toMatchObject({

@@ -124,7 +124,8 @@ export function writeExtras(move: Move): string[] {
     ...(takeUp === undefined
       ? []
       : [
-          `take up ${escapeField(takeUp.prop)} in ${takeUp.counts === null ? writeExact(takeUp.lengthUs) : `${takeUp.counts} counts`}`,
+          `take up ${escapeField(takeUp.prop)} ` +
+            `in ${takeUp.counts === null ? writeExact(takeUp.lengthUs) : `${takeUp.counts} counts`}`,
         ]),
     ...(inRounds === undefined
       ? []

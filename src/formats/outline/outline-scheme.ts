@@ -35,7 +35,8 @@ export function readScheme(text: string, plain: boolean): Scheme | null {
   }
   if (
     (m = match(
-      `(?:ladder|pyramid) (?:reps )?(\\d{1,3}(?: ?- ?\\d{1,3})+)(?: reps)? (?:tempo (\\S+)|pace ${TIME})(?: rest ${TIME})?`,
+      `(?:ladder|pyramid) (?:reps )?(\\d{1,3}(?: ?- ?\\d{1,3})+)(?: reps)? (?:tempo (\\S+)|pace ${TIME}` +
+        `)(?: rest ${TIME})?`,
     )) !== null
   )
     return readCountedLadder(m);
@@ -127,19 +128,31 @@ export function writeScheme(scheme: Scheme): string {
     case 'ladder':
       if (scheme.counted !== undefined) {
         const { reps, repUs, tempo } = scheme.counted;
-        return `ladder reps ${reps.join('-')} ${tempo === null ? `pace ${writeExact(repUs)}` : `tempo ${tempo}`}${rest(scheme.restUs)}`;
+        return (
+          `ladder reps ${reps.join('-')} ${tempo === null ? `pace ${writeExact(repUs)}` : `tempo ${tempo}`}` +
+          `${rest(scheme.restUs)}`
+        );
       }
       return `ladder ${scheme.worksUs.map(short).join('-')}${rest(scheme.restUs)}`;
     case 'reps':
-      return `reps ${scheme.reps} ${scheme.tempo === null ? `pace ${writeExact(scheme.repUs)}` : `tempo ${scheme.tempo}`}${rest(scheme.restUs)}`;
+      return (
+        `reps ${scheme.reps} ` +
+        `${scheme.tempo === null ? `pace ${writeExact(scheme.repUs)}` : `tempo ${scheme.tempo}`}` +
+        `${rest(scheme.restUs)}`
+      );
     case 'counts':
       return `counts ${scheme.counts} at ${scheme.milliBpm / 1000}${rest(scheme.restUs)}`;
     case 'choreography': {
       const steps = scheme.free.map((elements) => stepLetters({ elements, times: 1 })).join(' ');
-      return `choreography ${scheme.build === 'free' ? steps : scheme.build.replace('-', ' ')} at ${scheme.milliBpm / 1000}`;
+      return (
+        `choreography ${scheme.build === 'free' ? steps : scheme.build.replace('-', ' ')} ` +
+        `at ${scheme.milliBpm / 1000}`
+      );
     }
     case 'hold':
-      return `hold ${writeExact(scheme.holdUs)}${scheme.changeUs === 0 ? '' : ` change ${writeExact(scheme.changeUs)}`}`;
+      return (
+        `hold ${writeExact(scheme.holdUs)}` + `${scheme.changeUs === 0 ? '' : ` change ${writeExact(scheme.changeUs)}`}`
+      );
     case 'flow':
       return `flow ${writeExact(scheme.lengthUs)}`;
     case 'plain':

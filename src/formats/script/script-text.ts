@@ -27,7 +27,8 @@ export function writeScriptText(page: ScriptPage): string {
   const cues = new Map(page.script.cues.map((cue) => [cue.id, cue]));
   for (const { segment, lines, homeless } of linesOf(page)) {
     out.push(
-      `## ${writeTime(segment.start)} ${segment.label}${segment.side === 'left' || segment.side === 'right' ? `, ${segment.side}` : ''}`,
+      `## ${writeTime(segment.start)} ${segment.label}` +
+        `${segment.side === 'left' || segment.side === 'right' ? `, ${segment.side}` : ''}`,
     );
     const about = [
       segment.kind,

@@ -15,7 +15,8 @@ export function writeScriptVtt({ schedule }: Pick<ScriptPage, 'schedule'>): stri
     .filter((l) => l.text.trim() !== '')
     .map(
       (l, i) =>
-        `${i + 1} ${l.kind}${l.cueId === null ? ' call' : ''}\n${stamp(l.start)} --> ${stamp(l.end)}\n${vttText(l.text)}`,
+        `${i + 1} ${l.kind}${l.cueId === null ? ' call' : ''}\n${stamp(l.start)} --> ${stamp(l.end)}\n` +
+        `${vttText(l.text)}`,
     );
   return `${['WEBVTT', ...blocks].join('\n\n')}\n`;
 }

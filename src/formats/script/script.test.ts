@@ -108,7 +108,8 @@ describe('a script as a file', () => {
 describe('lines as people write them', () => {
   it('go under the heading of their segment, one after the other', () => {
     const { value, problems } = readScript(
-      '## Squat\nSit back.\n- option: hold on to a chair\n[half] time-call: Half-way.\n[-10 over] Ten more.\n## side plank, right\nLong line.\n',
+      '## Squat\nSit back.\n- option: hold on to a chair\n[half] time-call: Half-way.\n[-10 over] Ten more.\n' +
+        '## side plank, right\nLong line.\n',
       segments,
     );
     expect(problems).toEqual([]);

@@ -45,7 +45,8 @@ describe('a mark from an SVG', () => {
   it('leaves out what is not seen', () => {
     const { width } = readSvgLogo(
       svg(
-        '<defs><rect width="90" height="9"/></defs><rect width="90" height="9" fill="none" stroke="red"/><rect style="display:none" width="90" height="9"/><path d="M0 0h10v10h-10z"/>',
+        '<defs><rect width="90" height="9"/></defs><rect width="90" height="9" fill="none" stroke="red"/><rect ' +
+          'style="display:none" width="90" height="9"/><path d="M0 0h10v10h-10z"/>',
       ),
       'x',
     );

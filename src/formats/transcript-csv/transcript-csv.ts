@@ -50,7 +50,10 @@ export function readTranscriptCsv(text: string): ReadResult<Transcript> {
       code: 'columns',
       line: 1,
       severity: 'note',
-      message: `${others.length === 1 ? 'The column' : 'The columns'} ${others.map((name) => `“${name.trim().slice(0, 40)}”`).join(', ')} ${others.length === 1 ? 'was' : 'were'} not read.`,
+      message:
+        `${others.length === 1 ? 'The column' : 'The columns'} ` +
+        `${others.map((name) => `“${name.trim().slice(0, 40)}”`).join(', ')} ` +
+        `${others.length === 1 ? 'was' : 'were'} not read.`,
     });
   const cues: DraftCue[] = [];
   for (const [i, row] of rows.entries()) {
@@ -76,7 +79,9 @@ export function readTranscriptCsv(text: string): ReadResult<Transcript> {
         code: 'more-cells',
         line: i + 1,
         severity: 'error',
-        message: `“${more.join(', ').slice(0, 60)}” stands outside the columns and was left out. Words with a comma want quotes.`,
+        message:
+          `“${more.join(', ').slice(0, 60)}” stands outside the columns and was left out. Words with a comma want ` +
+          'quotes.',
       });
     const until = end < 0 ? null : timeOf(row[end]);
     if (until === null && end >= 0 && (row[end] ?? '').trim() !== '')

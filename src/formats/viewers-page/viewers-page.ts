@@ -11,6 +11,9 @@ interface PageParts {
   readonly stems: { readonly voice: string; readonly rest: string } | null;
 }
 
+/** Nothing from elsewhere; its own script and style stand in the page. */
+const POLICY = "default-src 'none'; script-src 'unsafe-inline'; style-src 'unsafe-inline'; media-src 'self' file:";
+
 /**
  * A page for viewers: one HTML file beside the film that opens from a folder, a stick or a web server, and fetches
  * nothing from anywhere else. Without scripts it still plays the film and shows the list of moves.
@@ -25,7 +28,7 @@ export function writeViewersPage(shown: ViewerClass, { script, style, film, stem
 <head>
 <meta charset="utf-8">
 <meta name="viewport" content="width=device-width, initial-scale=1">
-<meta http-equiv="Content-Security-Policy" content="default-src 'none'; script-src 'unsafe-inline'; style-src 'unsafe-inline'; media-src 'self' file:">
+<meta http-equiv="Content-Security-Policy" content="${POLICY}">
 <title>${escapeHtml(shown.title)}</title>
 <style>:root{--ink:#${ink};--paper:#${paper};--accent:#${accent}}
 ${style}</style>

@@ -14,5 +14,6 @@ export function writeXspf(title: string, music: LaidMusic, locationOf: (trackId:
     duration: Math.round(t.duration / 1000),
     annotation: `plays from ${(from / 1e6).toFixed(3)} s to ${(to / 1e6).toFixed(3)} s`,
   }));
-  return `<?xml version="1.0" encoding="UTF-8"?>\n${builder.build({ playlist: { '@_version': '1', '@_xmlns': 'http://xspf.org/ns/0/', title, trackList: { track } } })}`;
+  const playlist = { '@_version': '1', '@_xmlns': 'http://xspf.org/ns/0/', title, trackList: { track } };
+  return `<?xml version="1.0" encoding="UTF-8"?>\n${builder.build({ playlist })}`;
 }

@@ -1,3 +1,4 @@
+import { Key } from '../../ui/Key.tsx';
 import { useState } from 'react';
 import { doubtfulOnes } from '../../core/checks/doubtful.ts';
 import type { RecordedSegment } from '../../core/align/alignment.ts';
@@ -39,8 +40,7 @@ export function Doubtful({ segments }: { readonly segments: readonly RecordedSeg
     <section>
       <h2 className="text-lg">Listen here first</h2>
       <p className="text-[13px] text-soft">
-        <kbd className="key">N</kbd> goes to the next, <kbd className="key">B</kbd> says it begins where the picture
-        stands.
+        <Key>N</Key> goes to the next, <Key>B</Key> says it begins where the picture stands.
       </p>
       <ul className="mt-1">
         {list.slice(0, MOST_SHOWN).map((r) => (

@@ -23,7 +23,10 @@ export function DriftPicture({
         viewBox={`0 0 ${WIDTH} ${below + BAR + 16}`}
         className="w-full"
         role="img"
-        aria-label={`Planned ${writeTime(total)}, take ${writeTime(duration, 0)}; ${alignment.segments.filter((r) => r.recorded === null).length} segments never filmed`}
+        aria-label={
+          `Planned ${writeTime(total)}, take ${writeTime(duration, 0)}; ` +
+          `${alignment.segments.filter((r) => r.recorded === null).length} segments never filmed`
+        }
       >
         <text x={0} y={10} fontSize={13} fill="var(--color-soft)">
           as planned
@@ -45,7 +48,10 @@ export function DriftPicture({
             {recorded !== null && (
               <>
                 <path
-                  d={`M${x(segment.start)} ${TOP + BAR} L${x(recorded.start)} ${below} L${x(recorded.end)} ${below} L${x(segment.end)} ${TOP + BAR} Z`}
+                  d={
+                    `M${x(segment.start)} ${TOP + BAR} L${x(recorded.start)} ${below} L${x(recorded.end)} ` +
+                    `${below} L${x(segment.end)} ${TOP + BAR} Z`
+                  }
                   fill="var(--k)"
                   opacity={0.13}
                 />

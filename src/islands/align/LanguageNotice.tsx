@@ -31,8 +31,10 @@ export function LanguageNotice({ words }: { readonly words: SpokenWords }) {
   return (
     <Notice alarm>
       {likely === 'und'
-        ? `The words of this take are in no language that Euphon knows, and the class is in ${nameOf(language)}. Read as such, most of what is said here is a guess.`
-        : `This take is spoken in ${nameOf(likely)}, and the class is in ${nameOf(language)}: its calls are not understood.`}
+        ? `The words of this take are in no language that Euphon knows, and the class is in ${nameOf(language)}. ` +
+          'Read as such, most of what is said here is a guess.'
+        : `This take is spoken in ${nameOf(likely)}, and the class is in ${nameOf(language)}: its calls are not ` +
+          'understood.'}
       <button className="btn mt-2 block" onClick={() => set(likely)}>
         {likely === 'und' ? 'Go by names, figures and sounds alone' : `The class is in ${nameOf(likely)}`}
       </button>

@@ -1,3 +1,4 @@
+import { Key } from '../../ui/Key.tsx';
 import { useEffect, useRef, useState } from 'react';
 import { Mic, Play, Square, X } from 'lucide-react';
 import { type Recording, NoMicrophone, startRecording } from '../../browser/voice-recorder.ts';
@@ -142,17 +143,17 @@ export function PickUpSession({ onDone }: { readonly onDone: () => void }) {
           onClick={speakOrStop}
         >
           {state.kind === 'recording' ? <Square size={13} /> : <Mic size={13} />}
-          {state.kind === 'recording' ? 'Stop' : tries.length > 0 ? 'Again' : 'Speak'} <kbd className="key">R</kbd>
+          {state.kind === 'recording' ? 'Stop' : tries.length > 0 ? 'Again' : 'Speak'} <Key>R</Key>
         </button>
         <button className="btn" disabled={index === 0 || state.kind !== 'still'} onClick={() => goTo(index - 1)}>
-          Back <kbd className="key">B</kbd>
+          Back <Key>B</Key>
         </button>
         <button
           className="btn"
           disabled={index >= lines.length - 1 || state.kind !== 'still'}
           onClick={() => goTo(index + 1)}
         >
-          Next <kbd className="key">N</kbd>
+          Next <Key>N</Key>
         </button>
         <span role="status" className="text-[13px] text-soft">
           {state.kind === 'sending' ? 'Keeping it …' : state.kind === 'recording' ? 'Recording' : ''}

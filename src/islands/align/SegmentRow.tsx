@@ -1,3 +1,4 @@
+import clsx from 'clsx';
 import { useRef, useState } from 'react';
 import type { RecordedSegment } from '../../core/align/alignment.ts';
 import { type TakeTime, takeTime } from '../../core/time/micros.ts';
@@ -104,7 +105,10 @@ function SegmentRow({ r }: { readonly r: RecordedSegment }) {
           {recorded === null ? '' : writeSeconds(micros(recorded.end - recorded.start))}
         </td>
         <td
-          className={`figures text-right ${over !== null && Math.abs(over) > 4e6 ? 'font-bold text-alarm' : 'text-soft'}`}
+          className={clsx(
+            'figures text-right',
+            over !== null && Math.abs(over) > 4e6 ? 'font-bold text-alarm' : 'text-soft',
+          )}
         >
           {over === null ? '' : `${over > 0 ? '+' : ''}${writeSeconds(over)}`}
         </td>

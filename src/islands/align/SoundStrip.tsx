@@ -1,3 +1,4 @@
+import { Key } from '../../ui/Key.tsx';
 import { useEffect, useRef, useState } from 'react';
 import { toProgramme, toTake } from '../../core/edit/shots.ts';
 import { type TakeTime, ZERO, micros, takeTime } from '../../core/time/micros.ts';
@@ -145,8 +146,7 @@ export function SoundStrip({ takeId, duration }: { readonly takeId: string; read
       <figcaption className="flex text-[13px] text-soft">
         <time>{writeTime(micros(from), 1)}</time>
         <span className="mx-auto">
-          Drag a boundary, or choose it and press <kbd className="key">←</kbd> <kbd className="key">→</kbd> (with shift
-          in half seconds).
+          Drag a boundary, or choose it and press <Key>←</Key> <Key>→</Key> (with shift in half seconds).
         </span>
         <time>{writeTime(micros(Math.min(to, duration)), 1)}</time>
       </figcaption>

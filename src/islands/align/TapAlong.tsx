@@ -1,3 +1,4 @@
+import { Key } from '../../ui/Key.tsx';
 import { useState } from 'react';
 import type { RecordedSegment } from '../../core/align/alignment.ts';
 import { toTake } from '../../core/edit/shots.ts';
@@ -42,7 +43,7 @@ export function TapAlong({ segments }: { readonly segments: readonly RecordedSeg
     <section>
       <h2 className="text-lg">Tap along</h2>
       <p className="text-[13px] text-soft">
-        Play the take and press <kbd className="key">G</kbd> whenever the next segment begins.
+        Play the take and press <Key>G</Key> whenever the next segment begins.
       </p>
       <div className="mt-1 flex items-center gap-2">
         <label className="min-w-0 flex-1 text-[13px]">

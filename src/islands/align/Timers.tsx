@@ -19,10 +19,11 @@ export function Timers({ alignment: { grids, segments } }: { readonly alignment:
       <ul className="mt-1 text-[13.5px]">
         {heard.map((id) => {
           const own = grids.filter((g) => g.blockId === id);
+          const period = own[0] && writeTime(own[0].periodUs, 1);
           return (
             <li key={id} className="flex items-start gap-2 border-b py-1">
               <span className="min-w-0 flex-1">
-                <strong>{nameOf(id)}</strong>: a start each <time>{own[0] && writeTime(own[0].periodUs, 1)}</time>, from{' '}
+                <strong>{nameOf(id)}</strong>: a start each <time>{period}</time>, from{' '}
                 {own.map((g, i) => (
                   <span key={g.startUs}>
                     {i > 0 && ' and anew from '}

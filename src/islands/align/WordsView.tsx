@@ -1,3 +1,4 @@
+import clsx from 'clsx';
 import { useEffect, useMemo, useState } from 'react';
 import { type TranscriptChange, changeTranscript } from '../../core/transcript/edit-transcript.ts';
 import { toProgramme, toTake } from '../../core/edit/shots.ts';
@@ -47,7 +48,11 @@ export function WordsView() {
       const new_ = i === 0 || segmentAt(transcript.cues[i - 1]?.start ?? cue.start)?.key !== segment?.key;
       return (
         <div
-          className={`grid grid-cols-[6.2rem_minmax(0,1fr)] items-start gap-x-3 border-b py-[3px] ${segment === null ? '' : `kind-${segment.kind}`} ${i === current ? 'bg-shade' : ''}`}
+          className={clsx(
+            'grid grid-cols-[6.2rem_minmax(0,1fr)] items-start gap-x-3 border-b py-[3px]',
+            segment !== null && `kind-${segment.kind}`,
+            i === current && 'bg-shade',
+          )}
         >
           <TimeField
             label={`Line ${i + 1} begins at`}
@@ -112,7 +117,10 @@ function LineField({ text, unsure, label, onFocus, onChange, onSplit, onJoin }: 
     <textarea
       rows={1}
       aria-label={label}
-      className={`field field-sizing-content min-h-0 resize-none py-0 leading-snug ${unsure ? 'underline decoration-dotted decoration-(--color-alarm)' : ''}`}
+      className={clsx(
+        'field field-sizing-content min-h-0 resize-none py-0 leading-snug',
+        unsure && 'underline decoration-dotted decoration-(--color-alarm)',
+      )}
       title={unsure ? 'Some of these words are unsure' : undefined}
       value={typed}
       onFocus={onFocus}

@@ -1,3 +1,4 @@
+import { Key } from '../../ui/Key.tsx';
 import { useMemo, useRef, useState } from 'react';
 import type { Finding } from '../../core/findings/finding.ts';
 import { DOING_TITLES, type Doing } from '../../core/findings/rule.ts';
@@ -84,8 +85,7 @@ export function CheckStation() {
           <h2 className="text-2xl">{readinessInWords(readiness, looking)}</h2>
         </div>
         <p className="mt-1 text-[13px] text-soft">
-          <kbd className="key">N</kbd> next · <kbd className="key">F</kbd> sets it right · <kbd className="key">G</kbd>{' '}
-          goes there · <kbd className="key">Ctrl Z</kbd> takes it back
+          <Key>N</Key> next · <Key>F</Key> sets it right · <Key>G</Key> goes there · <Key>Ctrl Z</Key> takes it back
         </p>
         {groups.map(({ doing, findings: own }) => (
           <section key={doing} className="mt-5">
@@ -131,7 +131,7 @@ export function CheckStation() {
         <LetStand />
         <p className="mt-5">
           <button className="btn" onClick={() => setRulesOpen(true)}>
-            What Check tells of <kbd className="key">R</kbd>
+            What Check tells of <Key>R</Key>
           </button>
           {off > 0 && (
             <span className="ml-3 text-soft">

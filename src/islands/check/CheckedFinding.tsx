@@ -1,3 +1,4 @@
+import clsx from 'clsx';
 import { useState } from 'react';
 import { type Finding, wordsOf } from '../../core/findings/finding.ts';
 import type { Micros } from '../../core/time/micros.ts';
@@ -30,7 +31,11 @@ export function CheckedFinding({ finding, number, at, isNow, show, there, statio
     <li
       data-number={number}
       aria-current={isNow ? 'true' : undefined}
-      className={`grid grid-cols-[4.5rem_minmax(0,1fr)] gap-x-3 border-b border-l-[3px] py-2 pr-2 pl-3 ${severity === 'alarm' ? 'border-l-alarm' : 'border-l-talk'} ${isNow ? 'bg-sheet' : ''}`}
+      className={clsx(
+        'grid grid-cols-[4.5rem_minmax(0,1fr)] gap-x-3 border-b border-l-[3px] py-2 pr-2 pl-3',
+        severity === 'alarm' ? 'border-l-alarm' : 'border-l-talk',
+        isNow && 'bg-sheet',
+      )}
     >
       <time className="figures pt-0.5 text-right text-soft">
         {at !== null ? writeTime(at, 1) : clock === 'plan' ? `plan ${writeTime(finding.at)}` : ''}

@@ -1,3 +1,4 @@
+import { Key } from '../../ui/Key.tsx';
 import { call } from '../shared/call.ts';
 import { readinessInWords, readinessOf } from '../../core/workout/findings-of.ts';
 import { useFindings } from '../check/use-findings.ts';
@@ -62,7 +63,7 @@ export function DeliverStation() {
             </p>
             <SoundFields />
             <button className="btn btn-main" disabled={films.busy !== null} onClick={render}>
-              Render the video <kbd className="key">R</kbd>
+              Render the video <Key>R</Key>
             </button>
           </>
         )}

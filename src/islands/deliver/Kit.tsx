@@ -1,3 +1,4 @@
+import { Key } from '../../ui/Key.tsx';
 import { call } from '../shared/call.ts';
 import { useState } from 'react';
 import { Download } from 'lucide-react';
@@ -71,14 +72,16 @@ export function Kit({ of }: { readonly of: Renders }) {
       </ul>
       <div className="mt-3 flex flex-wrap items-center gap-x-4 gap-y-2 border-t pt-3">
         <button className="btn btn-main" disabled={kits.busy !== null} onClick={make}>
-          Make the kit <kbd className="key">M</kbd>
+          Make the kit <Key>M</Key>
         </button>
         <span className="text-soft">
           {films.length === 0
             ? 'The files below alone, with a manifest.'
             : there === films.length
               ? 'All of it is made already.'
-              : `${there} of ${films.length} ${films.length === 1 ? 'film is' : 'films are'} made of the class as it is now.`}
+              : `${there} of ${films.length} ${films.length === 1 ? 'film is' : 'films are'} made of the ` +
+                'class as it is ' +
+                'now.'}
         </span>
       </div>
       <RenderRows

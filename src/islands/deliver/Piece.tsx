@@ -1,3 +1,4 @@
+import { Key } from '../../ui/Key.tsx';
 import { call } from '../shared/call.ts';
 import { useState } from 'react';
 import { STRETCH_SHAPES, type StretchShape, type StretchWanted, sizeOfShape } from '../../core/delivery/stretch.ts';
@@ -133,7 +134,7 @@ export function Piece({ of }: { readonly of: Renders }) {
       </div>
       <p className="mt-3 flex flex-wrap items-center gap-x-4 gap-y-2">
         <button className="btn" disabled={pieces.busy !== null} onClick={make}>
-          Make the piece <kbd className="key">E</kbd>
+          Make the piece <Key>E</Key>
         </button>
         <span className="figures text-soft">{writeTime(micros(Math.round(length / 1e5) * 1e5), 1)}</span>
       </p>

@@ -1,3 +1,4 @@
+import { Key } from '../../ui/Key.tsx';
 import { useEffect, useState } from 'react';
 import { Trash2 } from 'lucide-react';
 import { FILMS, type FilmKind, isFilmKind } from '../../core/delivery/films.ts';
@@ -91,7 +92,7 @@ export function Published({ of }: { readonly of: Renders }) {
         />
       ) : (
         <button className="btn mt-2" disabled={films.length === 0} onClick={open}>
-          Note that a film went out <kbd className="key">N</kbd>
+          Note that a film went out <Key>N</Key>
         </button>
       )}
     </section>

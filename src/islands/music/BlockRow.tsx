@@ -106,7 +106,9 @@ export function BlockRow({
           <span className="figures text-soft">
             {l.placement.speedPpm === 1_000_000
               ? 'as it is'
-              : `${l.placement.speedPpm > 1_000_000 ? '+' : '−'}${Math.abs(l.placement.speedPpm / 1e4 - 100).toFixed(2)} %`}
+              : `${l.placement.speedPpm > 1_000_000 ? '+' : '−'}` +
+                `${Math.abs(l.placement.speedPpm / 1e4 - 100).toFixed(2)} ` +
+                '%'}
           </span>
           <span className="figures text-soft">
             {writeTime(l.start, 1)}–{writeTime(l.end, 1)},{' '}

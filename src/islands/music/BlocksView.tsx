@@ -36,7 +36,8 @@ export function BlocksView({ laid: all, toTrack, toLibrary }: Props) {
     setSaid(
       names.length === 0
         ? 'Every block that wants music has it.'
-        : `No track of the library suits ${names.join(', ')} within ±8 %: bring one in, or make a practice beat in its range.`,
+        : `No track of the library suits ${names.join(', ')} within ±8 %: bring one in, or make a practice beat in ` +
+            'its range.',
     );
   };
   if (segments.length === 0)
@@ -88,7 +89,10 @@ export function BlocksView({ laid: all, toTrack, toLibrary }: Props) {
             <Chart
               option={chart}
               height={150}
-              words={`Tempo of ${laid.laid.length} pieces of music, ${laid.laid.map((l) => `${l.track.title} at ${bpmAt(l, l.start).toFixed(0)}`).join(', ')}`}
+              words={
+                `Tempo of ${laid.laid.length} pieces of music, ` +
+                `${laid.laid.map((l) => `${l.track.title} at ${bpmAt(l, l.start).toFixed(0)}`).join(', ')}`
+              }
             />
           </div>
         )}

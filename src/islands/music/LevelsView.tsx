@@ -18,6 +18,8 @@ import type { Laid } from './use-laid.ts';
 import { NumberField } from '../../ui/NumberField.tsx';
 
 /** Loudness of voice and music along the class, how far the music gives way, and where words drown. */
+const inInk = (lu: number) => <span className="figures text-ink">{lu.toFixed(1)}</span>;
+
 export function LevelsView({ laid: all }: { readonly laid: Laid }) {
   const { plan, segments, total, laid, music } = all;
   const {
@@ -58,15 +60,17 @@ export function LevelsView({ laid: all }: { readonly laid: Laid }) {
         <Chart
           option={chart}
           height={300}
-          words={`Voice at ${levels.voiceDeciLufs / 10} LUFS where somebody speaks; the music under it at a median of ${spoken.length === 0 ? 'nothing' : `${spoken[Math.floor(spoken.length / 2)]!.toFixed(1)} LU below`}`}
+          words={
+            `Voice at ${levels.voiceDeciLufs / 10} LUFS where somebody speaks; the music under it at a median of ` +
+            `${spoken.length === 0 ? 'nothing' : `${spoken[Math.floor(spoken.length / 2)]!.toFixed(1)} LU below`}`
+          }
         />
         <p className="text-[13px] text-soft">
           Lines as they are scheduled.{' '}
           {spoken.length > 0 && (
             <>
-              While somebody speaks the voice lies <span className="figures text-ink">{spoken[0]!.toFixed(1)}</span> to{' '}
-              <span className="figures text-ink">{spoken.at(-1)!.toFixed(1)}</span> LU above the music, in the middle{' '}
-              <span className="figures text-ink">{spoken[Math.floor(spoken.length / 2)]!.toFixed(1)}</span>.
+              While somebody speaks the voice lies {inInk(spoken[0]!)} to {inInk(spoken.at(-1)!)} LU above the music, in
+              the middle {inInk(spoken[Math.floor(spoken.length / 2)]!)}.
             </>
           )}
         </p>

@@ -1,3 +1,4 @@
+import clsx from 'clsx';
 import { useRef } from 'react';
 import { Upload } from 'lucide-react';
 import { trackEnergy } from '../../core/music/build-set.ts';
@@ -94,7 +95,11 @@ function TrackLine({
       <button
         aria-current={chosen || undefined}
         onClick={choose}
-        className={`grid w-full grid-cols-[minmax(0,1fr)_3.4rem_3rem_3.2rem] items-baseline gap-2 px-2 py-1.5 text-left ${chosen ? 'bg-shade' : 'hover:bg-shade/60'}`}
+        className={clsx(
+          'grid w-full grid-cols-[minmax(0,1fr)_3.4rem_3rem_3.2rem] items-baseline gap-2 px-2 py-1.5',
+          'text-left',
+          chosen ? 'bg-shade' : 'hover:bg-shade/60',
+        )}
       >
         <span className="min-w-0 truncate">
           <span className={chosen ? 'font-bold' : ''}>{track.title}</span>

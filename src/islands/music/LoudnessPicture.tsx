@@ -57,7 +57,10 @@ function Here({ length }: { readonly length: Length }) {
 
 function inWords(along: SoundAlong, up: number, tones: readonly Tone[]): string {
   const whole = along.integrated === null ? 'silence' : `${(along.integrated + up).toFixed(1)} LUFS`;
-  return `Loudness along the film: ${whole} as a whole, ${along.sentences.length} sentences, ${tones.length} timer tones, ${along.joins.length} joins`;
+  return (
+    `Loudness along the film: ${whole} as a whole, ${along.sentences.length} sentences, ${tones.length} ` +
+    `timer tones, ${along.joins.length} joins`
+  );
 }
 
 /** The largest of each stretch: peaks of loudness are what is heard. */

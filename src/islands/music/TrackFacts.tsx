@@ -32,7 +32,8 @@ export function TrackFacts({ track }: { readonly track: LibraryTrack }) {
       {fact('clipped', track.clippedRuns === 0 ? 'nowhere' : `${track.clippedRuns} places`)}
       {fact(
         'silence',
-        `${((track.silenceBeforeUs ?? 0) / 1e6).toFixed(2)} s before, ${((track.silenceAfterUs ?? 0) / 1e6).toFixed(2)} s after`,
+        `${((track.silenceBeforeUs ?? 0) / 1e6).toFixed(2)} s before, ` +
+          `${((track.silenceAfterUs ?? 0) / 1e6).toFixed(2)} s after`,
       )}
       {track.beatClarity !== null &&
         track.made === null &&

@@ -208,7 +208,8 @@ export function TrackView({ track, library }: { readonly track: LibraryTrack; re
         <button className="btn btn-quiet border-line" disabled={hearing} onClick={() => void again()}>
           {hearing
             ? 'Hearing …'
-            : `Hear it again near ${((tapped ?? map) === null ? 126 : meanMilliBpm((tapped ?? map) as TempoMap) / 1000).toFixed(0)}`}
+            : 'Hear it again near ' +
+              `${((tapped ?? map) === null ? 126 : meanMilliBpm((tapped ?? map) as TempoMap) / 1000).toFixed(0)}`}
         </button>
       </div>
       <p className="mt-3 text-[13px] text-soft">

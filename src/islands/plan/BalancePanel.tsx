@@ -30,7 +30,10 @@ export function BalancePanel() {
       <Chart
         option={effort}
         height={130}
-        words={`Mean effort ${balance.meanMet.toFixed(1)} MET; vigorous ${share(bandsUs.vigorous)}, moderate ${share(bandsUs.moderate)}, light ${share(bandsUs.light)}`}
+        words={
+          `Mean effort ${balance.meanMet.toFixed(1)} MET; vigorous ${share(bandsUs.vigorous)}, moderate ` +
+          `${share(bandsUs.moderate)}, light ${share(bandsUs.light)}`
+        }
       />
       <p className="text-[13px] text-soft">
         mean <span className="figures">{balance.meanMet.toFixed(1)}</span> · light {share(bandsUs.light)}, moderate{' '}

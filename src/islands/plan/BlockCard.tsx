@@ -1,3 +1,4 @@
+import clsx from 'clsx';
 import { memo, useMemo, useState } from 'react';
 import { SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { ArrowDown, ArrowUp, Copy, GripVertical, X } from 'lucide-react';
@@ -61,7 +62,12 @@ export const BlockCard = memo(function BlockCard({ block, length, problem, strip
     <li
       ref={setNodeRef}
       data-block={block.id}
-      className={`kind-${TINT[block.kind]} group/block border-b border-l-4 border-b-line! border-l-(--k)! pl-3 ${isDragging ? 'opacity-40' : ''} ${isOver && !isDragging ? 'shadow-[0_-3px_0_var(--color-ink)]' : ''}`}
+      className={clsx(
+        `kind-${TINT[block.kind]}`,
+        'group/block border-b border-l-4 border-b-line! border-l-(--k)! pl-3',
+        isDragging && 'opacity-40',
+        isOver && !isDragging && 'shadow-[0_-3px_0_var(--color-ink)]',
+      )}
     >
       <div className="flex items-baseline gap-x-2 py-1.5 max-sm:flex-wrap">
         <span
@@ -88,7 +94,12 @@ export const BlockCard = memo(function BlockCard({ block, length, problem, strip
           <BlockSaid block={block} />
         </span>
         <span className="ml-auto flex shrink-0 items-center gap-1 self-start">
-          <span className="flex items-center gap-0.5 opacity-0 group-focus-within/block:opacity-100 group-hover/block:opacity-100 [@media(hover:none)]:opacity-100">
+          <span
+            className={clsx(
+              'flex items-center gap-0.5 opacity-0 group-focus-within/block:opacity-100',
+              'group-hover/block:opacity-100 [@media(hover:none)]:opacity-100',
+            )}
+          >
             {!plain && (
               <button className="btn btn-quiet" aria-expanded={more} onClick={() => setMore(!more)}>
                 {more ? 'less' : 'more'}

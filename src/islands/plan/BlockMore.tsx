@@ -44,7 +44,10 @@ export function BlockMore({
       <TypedField
         label="as a line"
         value={writeSettings(block)}
-        wanted="settings with commas, as in the outline: timer, lead-in 5 · 3-4 rounds at home · new move rest 25 · change 6 · by Bo · no levels"
+        wanted={
+          'settings with commas, as in the outline: timer, lead-in 5 · 3-4 rounds at home · new move rest 25 · ' +
+          'change 6 · by Bo · no levels'
+        }
         className="w-full sm:w-[34rem]"
         onChange={(text) => {
           const read = settingsFromLine(text, block);

@@ -1,3 +1,4 @@
+import clsx from 'clsx';
 import { MeasuredWanted } from '../shared/MeasuredWanted.tsx';
 import { type Finding, wordsOf } from '../../core/findings/finding.ts';
 import { STANDING_NOTICE } from '../../core/checks/plan-checks.ts';
@@ -17,7 +18,10 @@ export function CautionsPanel({ findings }: { readonly findings: readonly Findin
         {findings.map((f, i) => (
           <li
             key={i}
-            className={`border-l-[3px] bg-sheet px-3 py-1.5 ${f.severity === 'alarm' ? 'border-alarm!' : 'border-talk!'}`}
+            className={clsx(
+              'border-l-[3px] bg-sheet px-3 py-1.5',
+              f.severity === 'alarm' ? 'border-alarm!' : 'border-talk!',
+            )}
           >
             <p className="font-semibold">{wordsOf(f).says}</p>
             <p className="text-[13px] text-soft">

@@ -19,7 +19,8 @@ export function CountsPanel() {
         After each interval: how many are left in its round.{' '}
         {differ === 0
           ? 'Moves and intervals come to the same number all through.'
-          : 'Where a move has two sides or several sets, moves and intervals are different numbers: say which one you count.'}
+          : 'Where a move has two sides or several sets, moves and intervals are different numbers: say which one ' +
+            'you count.'}
       </p>
       <table className="w-full text-[13px]">
         <thead>

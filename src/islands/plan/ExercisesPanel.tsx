@@ -1,3 +1,4 @@
+import { Key } from '../../ui/Key.tsx';
 import { useDeferredValue, useMemo, useRef, useState } from 'react';
 import { Pencil } from 'lucide-react';
 import { EFFORTS } from '../../core/exercise/effort.ts';
@@ -46,7 +47,11 @@ export function ExercisesPanel() {
       const [first] = done.problems;
       setSaid({
         alarm: first !== undefined,
-        text: `${done.kept} exercises brought in.${first === undefined ? '' : ` ${done.problems.length} lines had something wrong; line ${first.line}: ${first.message}`}`,
+        text:
+          `${done.kept} exercises brought in.` +
+          (first === undefined
+            ? ''
+            : ` ${done.problems.length} lines had something wrong; line ${first.line}: ${first.message}`),
       });
     } catch (error) {
       if (!(error instanceof ApiError)) throw error;
@@ -72,7 +77,7 @@ export function ExercisesPanel() {
       />
       <p className="mt-1 text-[13px] text-soft">
         <span className="figures">{found.length}</span> of <span className="figures">{book.all.length}</span> ·{' '}
-        <kbd className="key">Enter</kbd> puts the first at the end of the last block
+        <Key>Enter</Key> puts the first at the end of the last block
       </p>
       {said !== null && (
         <div className="mt-2">

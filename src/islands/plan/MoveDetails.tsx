@@ -93,7 +93,10 @@ export function MoveDetails({ move, rounds, set }: Props) {
       <TypedField
         label="as a line"
         value={writeMove(move, blocks).slice(2)}
-        wanted="NAME | FIELD | FIELD, as in the outline: by Bo · load light · place: above the knees · rounds 2-3 · easier stops at 0:30"
+        wanted={
+          'NAME | FIELD | FIELD, as in the outline: by Bo · load light · place: above the knees · rounds 2-3 · ' +
+          'easier stops at 0:30'
+        }
         className="w-full sm:w-[34rem]"
         onChange={(text) => {
           const read = moveFromLine(text, move.id, blocks);

@@ -1,3 +1,4 @@
+import clsx from 'clsx';
 import { memo, useState } from 'react';
 import { loaded } from '../../core/plan/levels.ts';
 import { roundWords } from '../../core/plan/rounds.ts';
@@ -176,7 +177,12 @@ export const MoveRow = memo(function MoveRow({ blockId, blockName, rounds, move,
   return (
     <li
       ref={setNodeRef}
-      className={`group/move ${chosen ? 'bg-talk-tint' : ''} ${isDragging ? 'opacity-40' : ''} ${isOver && !isDragging ? 'shadow-[0_-2px_0_var(--color-ink)]' : ''}`}
+      className={clsx(
+        'group/move',
+        chosen && 'bg-talk-tint',
+        isDragging && 'opacity-40',
+        isOver && !isDragging && 'shadow-[0_-2px_0_var(--color-ink)]',
+      )}
     >
       <div className="flex items-center gap-2 py-0.5">
         <span
@@ -199,7 +205,10 @@ export const MoveRow = memo(function MoveRow({ blockId, blockName, rounds, move,
           maxLength={200}
           placeholder="Name of the move"
           list="exercises"
-          className={`field min-w-0 flex-1 font-semibold text-ellipsis ${bars.length === 0 ? 'sm:max-w-80' : 'sm:max-w-62'}`}
+          className={clsx(
+            'field min-w-0 flex-1 font-semibold text-ellipsis',
+            bars.length === 0 ? 'sm:max-w-80' : 'sm:max-w-62',
+          )}
           onChange={(e) => set('move name', (m) => ({ ...m, name: e.target.value }))}
           onKeyDown={onKeyDown}
           onCopy={(e) => onCopy(e, false)}
@@ -213,7 +222,12 @@ export const MoveRow = memo(function MoveRow({ blockId, blockName, rounds, move,
           {facts.join(' · ')}
         </span>
         <MoveStrip bars={bars} />
-        <span className="ml-auto flex shrink-0 items-center opacity-0 group-focus-within/move:opacity-100 group-hover/move:opacity-100 [@media(hover:none)]:opacity-100">
+        <span
+          className={clsx(
+            'ml-auto flex shrink-0 items-center opacity-0 group-focus-within/move:opacity-100',
+            'group-hover/move:opacity-100 [@media(hover:none)]:opacity-100',
+          )}
+        >
           <IconButton label={`${open ? 'Close' : 'Open'} the details of ${move.name}`} onClick={() => setOpen(!open)}>
             {open ? <ChevronDown size={14} /> : <ChevronRight size={14} />}
           </IconButton>

@@ -1,3 +1,4 @@
+import clsx from 'clsx';
 import { memo } from 'react';
 import type { Bar } from './block-strips.ts';
 
@@ -11,7 +12,15 @@ export const MoveStrip = memo(function MoveStrip({ bars }: { readonly bars: read
         <span
           key={`${bar.from} ${bar.kind}`}
           title={bar.title}
-          className={`kind-${bar.kind} absolute bottom-0 overflow-hidden text-center text-[13px] leading-5 ${bar.kind === 'work' || bar.kind === 'hold' ? 'h-5 bg-(--k) text-paper' : bar.kind === 'demo' ? 'h-5 bg-(--t)' : 'h-2 bg-(--k) opacity-60'}`}
+          className={clsx(
+            `kind-${bar.kind}`,
+            'absolute bottom-0 overflow-hidden text-center text-[13px] leading-5',
+            bar.kind === 'work' || bar.kind === 'hold'
+              ? 'h-5 bg-(--k) text-paper'
+              : bar.kind === 'demo'
+                ? 'h-5 bg-(--t)'
+                : 'h-2 bg-(--k) opacity-60',
+          )}
           style={{ left: `${bar.from * 100}%`, width: `calc(${(bar.to - bar.from) * 100}% - 1px)` }}
         >
           {bar.to - bar.from > WIDE_ENOUGH ? bar.says : ''}

@@ -1,3 +1,4 @@
+import { Key } from '../../ui/Key.tsx';
 import { addressOf } from '../shared/call.ts';
 import { useState } from 'react';
 import { BLOCK_KINDS, type BlockKind } from '../../core/plan/plan.ts';
@@ -97,9 +98,8 @@ export function PlanStation() {
               <div className="border-y py-10 text-center">
                 <h2 className="text-2xl">An empty class</h2>
                 <p className="mx-auto mt-1 max-w-lg text-soft">
-                  Press <kbd className="key">B</kbd> for a block and type <code>Main: 3 rounds, 40/20</code>;{' '}
-                  <kbd className="key">Enter</kbd> for the first move and for each one after it. Or switch to the
-                  outline and paste a class you have.
+                  Press <Key>B</Key> for a block and type <code>Main: 3 rounds, 40/20</code>; <Key>Enter</Key> for the
+                  first move and for each one after it. Or switch to the outline and paste a class you have.
                 </p>
               </div>
             )}
@@ -120,10 +120,9 @@ export function PlanStation() {
               ))}
             </div>
             <p className="mt-4 text-[13px] text-soft max-sm:hidden">
-              <kbd className="key">Enter</kbd> next move · <kbd className="key">Shift ↑↓</kbd> choose several ·{' '}
-              <kbd className="key">Alt ↑↓</kbd> move · <kbd className="key">Ctrl D</kbd> duplicate ·{' '}
-              <kbd className="key">Ctrl C</kbd> <kbd className="key">X</kbd> <kbd className="key">V</kbd> between blocks
-              and workouts · <kbd className="key">Alt B</kbd> new block
+              <Key>Enter</Key> next move · <Key>Shift ↑↓</Key> choose several · <Key>Alt ↑↓</Key> move it ·{' '}
+              <Key>Ctrl D</Key> duplicate · <Key>Ctrl C</Key> <Key>X</Key> <Key>V</Key> between workouts too ·{' '}
+              <Key>Alt B</Key> new block
             </p>
           </>
         )}

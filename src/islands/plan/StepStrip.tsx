@@ -1,3 +1,4 @@
+import clsx from 'clsx';
 import { DndContext, type DragEndEvent, PointerSensor, closestCenter, useSensor, useSensors } from '@dnd-kit/core';
 import { SortableContext, horizontalListSortingStrategy, useSortable } from '@dnd-kit/sortable';
 import { withCombined } from '../../core/plan/combined.ts';
@@ -79,7 +80,11 @@ export function StepStrip({ block, set }: Props) {
                   return (
                     <td key={n} className="border-r p-0 align-bottom">
                       <span
-                        className={`kind-${danced ? 'hold' : 'rest'} block ${danced ? 'h-5 bg-(--k) leading-5 text-paper' : 'mt-3 h-2 bg-(--k) opacity-25'}`}
+                        className={clsx(
+                          `kind-${danced ? 'hold' : 'rest'}`,
+                          'block',
+                          danced ? 'h-5 bg-(--k) leading-5 text-paper' : 'mt-3 h-2 bg-(--k) opacity-25',
+                        )}
                       >
                         {danced ? String.fromCharCode(65 + i) : ''}
                       </span>
@@ -126,7 +131,11 @@ function StepHead({ id, letters, even, share, says, fixed, move, remove }: HeadP
     <th
       ref={setNodeRef}
       scope="col"
-      className={`border-r p-0 pb-0.5 font-normal ${isDragging ? 'opacity-40' : ''} ${isOver && !isDragging ? 'bg-talk-tint' : ''}`}
+      className={clsx(
+        'border-r p-0 pb-0.5 font-normal',
+        isDragging && 'opacity-40',
+        isOver && !isDragging && 'bg-talk-tint',
+      )}
       style={{ width: `${share * 100}%` }}
     >
       {fixed ? (

@@ -1,3 +1,4 @@
+import clsx from 'clsx';
 import { useEffect, useMemo, useState } from 'react';
 import { type Comparison, type Difference, comparePlans } from '../../core/plan/compare.ts';
 import type { VersionOfPage as Version } from '../../contract/wire.ts';
@@ -108,7 +109,10 @@ export function VersionsDialog({ onClose }: { readonly onClose: () => void }) {
           {versions.map((v) => (
             <li key={v.id} className="flex items-baseline gap-3 border-b py-1">
               <button
-                className={`flex-1 text-left underline-offset-4 hover:underline ${shown?.version.id === v.id ? 'font-bold' : ''}`}
+                className={clsx(
+                  'flex-1 text-left underline-offset-4 hover:underline',
+                  shown?.version.id === v.id && 'font-bold',
+                )}
                 onClick={() => void look(v)}
               >
                 {v.name}

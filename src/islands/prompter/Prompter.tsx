@@ -1,3 +1,5 @@
+import { Key } from '../../ui/Key.tsx';
+import clsx from 'clsx';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { tinykeys } from 'tinykeys';
 import { bookWith } from '../../core/exercise/library.ts';
@@ -68,7 +70,8 @@ export function Prompter({ id, plan, script, studio }: Props) {
           ? 0
           : Math.max(0, (view.at - a.end) / Math.max(1, b.start - a.end));
     const to = b === undefined ? from : top(current + 1);
-    box.style.transform = `translateY(${box.parentElement!.clientHeight * EYE_LINE - (from + (to - from) * Math.min(1, share))}px)`;
+    box.style.transform =
+      'translateY(' + `${box.parentElement!.clientHeight * EYE_LINE - (from + (to - from) * Math.min(1, share))}px)`;
   }, [view.at, current, lines, size]);
   if (segments.length === 0)
     return (
@@ -86,7 +89,10 @@ export function Prompter({ id, plan, script, studio }: Props) {
     >
       <h1 className="sr-only">{plan.title}: prompter</h1>
       <header
-        className={`kind-${segment?.kind ?? 'talk'} flex flex-wrap items-baseline gap-x-6 border-b-4 border-(--k)! px-5 py-2`}
+        className={clsx(
+          `kind-${segment?.kind ?? 'talk'}`,
+          'flex flex-wrap items-baseline gap-x-6 border-b-4 border-(--k)! px-5 py-2',
+        )}
       >
         <p className="font-display text-3xl font-semibold">
           {segment?.label}
@@ -156,8 +162,7 @@ export function Prompter({ id, plan, script, studio }: Props) {
           </button>
         </Hint>
         <span className="text-soft max-md:hidden">
-          <kbd className="key">Space</kbd> run · <kbd className="key">← →</kbd> segments · <kbd className="key">+</kbd>{' '}
-          <kbd className="key">−</kbd> letters · <kbd className="key">F</kbd> flip
+          <Key>Space</Key> run · <Key>← →</Key> segments · <Key>+</Key> <Key>−</Key> letters · <Key>F</Key> flip
         </span>
         <a className="btn btn-quiet ml-auto" href={`/w/${id}/script`}>
           Back to the script

@@ -1,3 +1,4 @@
+import clsx from 'clsx';
 import { memo } from 'react';
 import type { ProgrammeTime } from '../../core/time/micros.ts';
 import { micros } from '../../core/time/micros.ts';
@@ -30,7 +31,10 @@ export const DenseStave = memo(function DenseStave({ data, longestUs, selected, 
       className={`kind-${segment.kind} border-b ${selected ? 'bg-sheet' : ''}`}
     >
       <button
-        className="grid h-[22px] w-full grid-cols-[2.2rem_3.8rem_minmax(0,13rem)_minmax(0,1fr)_3.6rem_1.6rem] items-center gap-x-2 pr-3 text-left text-[13.5px]"
+        className={clsx(
+          'grid h-[22px] w-full grid-cols-[2.2rem_3.8rem_minmax(0,13rem)_minmax(0,1fr)_3.6rem_1.6rem]',
+          'items-center gap-x-2 pr-3 text-left text-[13.5px]',
+        )}
         onClick={(e) => {
           if (e.detail > 0) e.currentTarget.blur();
           select(segment.key, segment.start);

@@ -1,3 +1,4 @@
+import { Key } from '../../ui/Key.tsx';
 import { X } from 'lucide-react';
 import type { PlacedInsert } from '../../core/edit/inserts.ts';
 import { CARD_KINDS, type CardKind, INSERT_PLACES, type Insert, type InsertPlace } from '../../core/edit/decisions.ts';
@@ -37,8 +38,7 @@ export function InsertsPanel({ selected, add, select }: Props) {
   return (
     <div className="flex flex-col gap-3">
       <p className="text-[13px] text-soft">
-        <kbd className="key">I</kbd> inserts a card at the chosen segment, <kbd className="key">F</kbd> freezes the
-        frame that is seen after it.
+        <Key>I</Key> inserts a card at the chosen segment, <Key>F</Key> freezes the frame that is seen after it.
       </p>
       {sets.length > 0 && (
         <ul aria-label="Sets of cards" className="flex flex-col gap-1">
@@ -71,6 +71,7 @@ function ClipButtons({ selected }: { readonly selected: string | null }) {
   const takes = useWorkbench().workbench((s) => s.takes);
   const choice = produced?.programme.choices.find((c) => c.segment.key === selected);
   if (choice === undefined || choice.candidate === null) return null;
+  const nameOf = (id: string) => takes.find((t) => t.take.id === id)?.take.name ?? 'another take';
   const others = choice.candidates.filter((c) => c.takeId !== choice.candidate?.takeId);
   if (others.length === 0) return null;
   return (
@@ -85,8 +86,7 @@ function ClipButtons({ selected }: { readonly selected: string | null }) {
               )
             }
           >
-            {labelWithSide(choice.segment)} as {takes.find((t) => t.take.id === c.takeId)?.take.name ?? 'another take'}{' '}
-            shows it
+            {`${labelWithSide(choice.segment)} as ${nameOf(c.takeId)} shows it`}
           </button>
         </li>
       ))}
@@ -120,7 +120,9 @@ function InsertCard({ insert, placed, select }: CardProps) {
         })
       : null;
   const fills = place === 'over' || place === 'instead';
-  const name = `${insertWord(insert, pictures)} ${PLACE_WORD[place]} ${segment === null ? 'a segment that is gone' : labelWithSide(segment)}`;
+  const name =
+    `${insertWord(insert, pictures)} ${PLACE_WORD[place]} ` +
+    `${segment === null ? 'a segment that is gone' : labelWithSide(segment)}`;
   return (
     <li className="border-t py-2" data-insert={insert.id}>
       <div className="flex items-baseline gap-2">

@@ -1,3 +1,4 @@
+import clsx from 'clsx';
 import { useMemo, useState } from 'react';
 import { LOOK_IDS, type LookId, SLOTS, type Slot, lookOf } from '../../core/lanes/look-rules.ts';
 import { overrideOf } from '../../core/lanes/rules.ts';
@@ -172,7 +173,12 @@ function Looks({ chosen, choose, data, first }: LooksOf) {
         <button
           key={look}
           aria-pressed={look === chosen}
-          className={`rounded-sm border p-1 text-left ${look === chosen ? 'border-ink bg-sheet shadow-[inset_0_0_0_1px_var(--color-ink)]' : 'border-line hover:bg-shade'}`}
+          className={clsx(
+            'rounded-sm border p-1 text-left',
+            look === chosen
+              ? 'border-ink bg-sheet shadow-[inset_0_0_0_1px_var(--color-ink)]'
+              : 'border-line hover:bg-shade',
+          )}
           onClick={() => choose(look)}
         >
           <LookPicture drawn={drawn} at={at} width={width} height={height} ground={ground} />

@@ -1,3 +1,5 @@
+import { Key } from '../../ui/Key.tsx';
+import clsx from 'clsx';
 import { useCallback, useDeferredValue, useEffect, useState } from 'react';
 import type { PlacedInsert } from '../../core/edit/inserts.ts';
 import type { ProgrammeTime } from '../../core/time/micros.ts';
@@ -124,10 +126,8 @@ export function ScoreStation() {
       <div className="min-w-0 pb-10 max-lg:order-2">
         <div className="flex items-center justify-between gap-4 px-4 py-1.5 text-[13px] text-soft sm:px-6">
           <span>
-            <kbd className="key">↑</kbd> <kbd className="key">↓</kbd> staves · <kbd className="key">space</kbd> plays ·{' '}
-            <kbd className="key">,</kbd> <kbd className="key">.</kbd> frames · <kbd className="key">L</kbd>{' '}
-            {loops ? 'repeats this segment' : 'repeats'} · <kbd className="key">M</kbd> next finding ·{' '}
-            <kbd className="key">C</kbd>{' '}
+            <Key>↑</Key> <Key>↓</Key> staves · <Key>space</Key> plays · <Key>,</Key> <Key>.</Key> frames · <Key>L</Key>
+            {loops ? ' repeats this segment' : ' repeats'} · <Key>M</Key> next finding · <Key>C</Key>{' '}
             {mark === null ? (
               'cuts'
             ) : (
@@ -136,10 +136,9 @@ export function ScoreStation() {
             {cuts.length > 0 && (
               <>
                 {' · '}
-                <kbd className="key">N</kbd> next of <span className="figures">{cuts.length}</span>{' '}
-                {cuts.length === 1 ? 'cut' : 'cuts'} · <kbd className="key">E</kbd> dissolves ·{' '}
-                <kbd className="key">[</kbd> <kbd className="key">]</kbd> trim · <kbd className="key">B</kbd> brings
-                back
+                <Key>N</Key> next of <span className="figures">{cuts.length}</span>
+                {cuts.length === 1 ? ' cut' : ' cuts'} · <Key>E</Key> dissolves · <Key>[</Key> <Key>]</Key> trim ·{' '}
+                <Key>B</Key> brings back
               </>
             )}
           </span>
@@ -166,7 +165,10 @@ export function ScoreStation() {
           {BELOW.map(([name, word]) => (
             <button
               key={name}
-              className={`px-2 py-1 ${below === name ? 'font-bold shadow-[inset_0_-2px_0_var(--color-ink)]' : 'text-soft'}`}
+              className={clsx(
+                'px-2 py-1',
+                below === name ? 'font-bold shadow-[inset_0_-2px_0_var(--color-ink)]' : 'text-soft',
+              )}
               aria-pressed={below === name}
               onClick={() => setBelow(name)}
             >

@@ -1,3 +1,4 @@
+import clsx from 'clsx';
 import { memo } from 'react';
 import type { ProgrammeTime } from '../../core/time/micros.ts';
 import { micros } from '../../core/time/micros.ts';
@@ -29,7 +30,12 @@ export const Stave = memo(function Stave({ data, rowUs, selected, down, select }
     <div
       data-stave={segment.key}
       aria-current={selected || undefined}
-      className={`kind-${segment.kind} grid grid-cols-[2.2rem_minmax(0,1fr)] gap-x-2 border-b py-1 pr-3 sm:grid-cols-[2.2rem_10.5rem_minmax(0,1fr)_6rem] ${selected ? 'bg-sheet' : ''}`}
+      className={clsx(
+        `kind-${segment.kind}`,
+        'grid grid-cols-[2.2rem_minmax(0,1fr)] gap-x-2 border-b py-1 pr-3',
+        'sm:grid-cols-[2.2rem_10.5rem_minmax(0,1fr)_6rem]',
+        selected && 'bg-sheet',
+      )}
     >
       <span className="figures pt-1 text-right text-soft">{data.number}</span>
       <button

@@ -1,3 +1,4 @@
+import clsx from 'clsx';
 import { type ProgrammeTime, programmeTime } from '../../core/time/micros.ts';
 import { micros } from '../../core/time/micros.ts';
 import { writeSeconds } from '../../core/time/typed-time.ts';
@@ -77,7 +78,10 @@ export function StaveRow({ data, from, rowUs, down, handles, select }: RowProps)
           .map((t) => (
             <span
               key={`${t.kind} ${t.at}`}
-              className="absolute -bottom-[4px] z-10 h-[8px] w-[8px] -translate-x-1/2 rounded-full border-[1.5px] border-paper! bg-ink"
+              className={clsx(
+                'absolute -bottom-[4px] z-10 h-[8px] w-[8px] -translate-x-1/2 rounded-full border-[1.5px]',
+                'border-paper! bg-ink',
+              )}
               style={{ left: x(t.at) }}
               title={`Tone: ${TONE_WORD[t.kind]}`}
             />
@@ -104,13 +108,20 @@ export function StaveRow({ data, from, rowUs, down, handles, select }: RowProps)
           >
             <span
               title={l.text}
-              className={`absolute inset-x-0 h-[17px] truncate pl-[3px] text-[13px] leading-[16px] ${l.call ? 'font-bold' : ''}`}
+              className={clsx(
+                'absolute inset-x-0 h-[17px] truncate pl-[3px] text-[13px] leading-[16px]',
+                l.call && 'font-bold',
+              )}
             >
               {l.text}
             </span>
             {/* Where it really begins, and how long it takes. */}
             <span
-              className={`absolute top-0 h-[19px] border-b-2 ${l.shownAt < l.start ? '' : 'border-l-2'} ${l.call ? 'border-ink!' : 'border-soft!'}`}
+              className={clsx(
+                'absolute top-0 h-[19px] border-b-2',
+                l.shownAt < l.start ? '' : 'border-l-2',
+                l.call ? 'border-ink!' : 'border-soft!',
+              )}
               style={{
                 left: `${((Math.max(l.start, from) - l.shownAt) / Math.max(1, l.shownUs)) * 100}%`,
                 width: `${((Math.min(l.end, end) - Math.max(l.start, from)) / Math.max(1, l.shownUs)) * 100}%`,
@@ -140,9 +151,15 @@ export function StaveRow({ data, from, rowUs, down, handles, select }: RowProps)
         .map((c) => (
           <span
             key={c.at}
-            className={`absolute inset-y-0 border-ink! ${c.dissolves ? 'border-l-[5px] border-double' : 'border-l-2 border-dotted'}`}
+            className={clsx(
+              'absolute inset-y-0 border-ink!',
+              c.dissolves ? 'border-l-[5px] border-double' : 'border-l-2 border-dotted',
+            )}
             style={{ left: x(c.at) }}
-            title={`${writeSeconds(micros(c.removed.end - c.removed.start))} s were cut out here${c.dissolves ? ', it dissolves' : ''}`}
+            title={
+              `${writeSeconds(micros(c.removed.end - c.removed.start))} s were cut out ` +
+              `here${c.dissolves ? ', it dissolves' : ''}`
+            }
           />
         ))}
       {handles && <StaveHandles data={data} from={from} rowUs={rowUs} />}
@@ -192,7 +209,12 @@ function RowPlayhead({ from, end, rowUs }: { readonly from: number; readonly end
       className="pointer-events-none absolute inset-y-0 w-[2px] bg-ink"
       style={{ left: `${((at - from) / rowUs) * 100}%` }}
     >
-      <span className="absolute -top-[2px] -left-[4px] border-x-[5px] border-t-[7px] border-x-transparent! border-t-ink!" />
+      <span
+        className={clsx(
+          'absolute -top-[2px] -left-[4px] border-x-[5px] border-t-[7px] border-x-transparent!',
+          'border-t-ink!',
+        )}
+      />
     </span>
   );
 }

@@ -1,3 +1,5 @@
+import { Key } from '../../ui/Key.tsx';
+import clsx from 'clsx';
 import type { Choice, Why } from '../../core/edit/choose-takes.ts';
 import { CAMERA_SUBJECTS, type CameraSubject } from '../../core/edit/decisions.ts';
 import type { Candidate } from '../../core/edit/coverage.ts';
@@ -60,15 +62,15 @@ export function TakesPanel({
           className="btn btn-main mt-2"
           onClick={() => change('Join all takes', (d) => withTakesJoined(d, worded))}
         >
-          Join all takes <kbd className="key">Shift J</kbd>
+          Join all takes <Key>Shift J</Key>
         </button>
       )}
       <Cameras />
       {columns.length > 1 && (
         <table className="mt-3 w-full border-collapse text-[13px]">
           <caption className="pb-1 text-left text-soft">
-            What each take holds. Filled: used. <kbd className="key">T</kbd> uses another take,{' '}
-            <kbd className="key">X</kbd> leaves it out, <kbd className="key">V</kbd> shows it from another camera.
+            What each take holds; filled: what is used. <Key>T</Key> takes another, <Key>X</Key> leaves it out,{' '}
+            <Key>V</Key> shows it from another camera.
           </caption>
           <thead>
             <tr className="border-b">
@@ -182,7 +184,11 @@ function Cell({ choice, own, label, use }: CellProps) {
     .join(', ');
   return (
     <button
-      className={`w-full px-1 text-left ${used ? 'bg-ink text-paper' : 'border'} ${own.complete ? '' : 'border-dashed'}`}
+      className={clsx(
+        'w-full px-1 text-left',
+        used ? 'bg-ink text-paper' : 'border',
+        own.complete ? '' : 'border-dashed',
+      )}
       aria-pressed={used}
       aria-label={`${label}: ${says}${byHand ? ', by hand' : ''}`}
       title={byHand ? 'Chosen by hand; a click gives it back to the rule' : says}

@@ -1,3 +1,4 @@
+import clsx from 'clsx';
 import { memo } from 'react';
 import { type FieldState, SHEET_COLUMNS, type SheetField, type SheetRow } from '../../core/script/call-sheet.ts';
 import { writeSeconds } from '../../core/time/typed-time.ts';
@@ -28,7 +29,10 @@ export const Row = memo(
       <tr className="border-b border-line/60 hover:bg-shade/60">
         <th
           scope="row"
-          className={`sticky left-0 max-w-56 truncate bg-paper pr-3 text-left ${active ? 'font-semibold' : 'font-normal text-soft'}`}
+          className={clsx(
+            'sticky left-0 max-w-56 truncate bg-paper pr-3 text-left',
+            active ? 'font-semibold' : 'font-normal text-soft',
+          )}
         >
           <time className="mr-2 font-normal text-soft">{start}</time>
           {label}
@@ -85,7 +89,10 @@ export function Mark({ state }: { readonly state: FieldState }) {
   return (
     <svg
       viewBox="0 0 12 12"
-      className={`inline-block h-3 w-3 ${state === 'filled' ? 'text-rest' : state === 'missing' ? 'text-soft' : 'text-alarm'}`}
+      className={clsx(
+        'inline-block h-3 w-3',
+        state === 'filled' ? 'text-rest' : state === 'missing' ? 'text-soft' : 'text-alarm',
+      )}
       aria-hidden="true"
     >
       {state === 'filled' && (

@@ -1,3 +1,5 @@
+import { Key } from '../../ui/Key.tsx';
+import clsx from 'clsx';
 import { type CallKind } from '../../core/language/call-kind.ts';
 import { freeCueId } from '../../core/script/cue.ts';
 import { useMemo, useRef } from 'react';
@@ -106,8 +108,7 @@ export function CallSheet({
           </span>
         ))}
         <span className="max-sm:hidden">
-          <kbd className="key">F</kbd> fill the column · <kbd className="key">E</kbd> empty it ·{' '}
-          <kbd className="key">Enter</kbd> write the line by hand
+          <Key>F</Key> fill the column · <Key>E</Key> empty it · <Key>Enter</Key> write the line by hand
         </span>
       </p>
       <div className="overflow-x-auto">
@@ -126,17 +127,26 @@ export function CallSheet({
                 return (
                   <th key={column} className="px-0.5 pb-1 align-bottom font-normal" scope="col">
                     <Hint
-                      says={`${CALL_WORDS[column]}: ${filled} said, ${missing} missing, ${late} late, ${not} do not fit. ${on ? 'Click to empty' : 'Click to fill'} the column.`}
+                      says={
+                        `${CALL_WORDS[column]}: ${filled} said, ${missing} missing, ${late} late, ${not} do not fit. ` +
+                        `${on ? 'Click to empty' : 'Click to fill'} the column.`
+                      }
                     >
                       <button
                         data-cell={`-1,${c}`}
-                        className={`flex h-28 w-8 flex-col items-center justify-end gap-1 hover:bg-shade ${on ? 'font-bold' : 'text-soft'}`}
+                        className={clsx(
+                          'flex h-28 w-8 flex-col items-center justify-end gap-1 hover:bg-shade',
+                          on ? 'font-bold' : 'text-soft',
+                        )}
                         aria-pressed={on}
                         onClick={() => toggle(column, !on)}
                       >
                         <span className="[writing-mode:vertical-rl] rotate-180">{CALL_WORDS[column]}</span>
                         <span
-                          className={`figures text-[13px] ${late + not + (own ? missing : 0) > 0 ? 'text-alarm' : 'text-soft'}`}
+                          className={clsx(
+                            'figures text-[13px]',
+                            late + not + (own ? missing : 0) > 0 ? 'text-alarm' : 'text-soft',
+                          )}
                         >
                           {missing + late + not > 0 ? missing + late + not : '·'}
                         </span>

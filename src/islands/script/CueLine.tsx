@@ -1,3 +1,4 @@
+import clsx from 'clsx';
 import { memo } from 'react';
 import { BookmarkCheck, BookmarkPlus, X } from 'lucide-react';
 import { CUE_KINDS, type Cue, type CueKind } from '../../core/script/cue.ts';
@@ -58,7 +59,11 @@ export const CueLine = memo(function CueLine({ cue, previousId, move, at, missin
           value={cue.text}
           maxLength={2000}
           placeholder="What is said, or form: … or [half] …"
-          className={`field min-w-0 flex-1 resize-none [field-sizing:content] ${bad ? 'text-alarm underline decoration-dashed' : ''} ${cue.voice === 'over' ? 'italic' : ''}`}
+          className={clsx(
+            'field min-w-0 flex-1 resize-none [field-sizing:content]',
+            bad && 'text-alarm underline decoration-dashed',
+            cue.voice === 'over' && 'italic',
+          )}
           onChange={(e) => set('line', readTyped(cue, e.target.value, previousId))}
           onKeyDown={(e) => {
             if (e.key === 'Enter') {

@@ -1,3 +1,5 @@
+import { Key } from '../../ui/Key.tsx';
+import clsx from 'clsx';
 import { useLayoutEffect, useMemo, useState } from 'react';
 import { tinykeys } from 'tinykeys';
 import { nextActive } from '../../core/plan/segment.ts';
@@ -109,9 +111,8 @@ export function Rehearse({ worked, onClose }: { readonly worked: WorkedScript; r
         </button>
       </div>
       <p className="mt-1 text-[13px] text-soft max-sm:hidden">
-        <kbd className="key">Space</kbd> run or pause · <kbd className="key">← →</kbd> segments ·{' '}
-        <kbd className="key">,</kbd> <kbd className="key">.</kbd> slower, faster · <kbd className="key">V</kbd> voice ·{' '}
-        <kbd className="key">M</kbd> mark · <kbd className="key">Esc</kbd> back
+        <Key>Space</Key> run or pause · <Key>← →</Key> segments · <Key>,</Key> <Key>.</Key> slower, faster ·{' '}
+        <Key>V</Key> voice · <Key>M</Key> mark · <Key>Esc</Key> back
       </p>
       {voice && silent !== null && (
         <div className="mt-2">
@@ -135,7 +136,14 @@ export function Rehearse({ worked, onClose }: { readonly worked: WorkedScript; r
               return (
                 <li
                   key={`${line.start}`}
-                  className={`grid grid-cols-[3.5rem_1fr] items-baseline gap-3 border-l-4 py-1 pl-3 text-xl ${now ? 'border-(--k)! bg-(--t) font-semibold' : said ? 'border-transparent text-soft' : 'border-transparent'}`}
+                  className={clsx(
+                    'grid grid-cols-[3.5rem_1fr] items-baseline gap-3 border-l-4 py-1 pl-3 text-xl',
+                    now
+                      ? 'border-(--k)! bg-(--t) font-semibold'
+                      : said
+                        ? 'border-transparent text-soft'
+                        : 'border-transparent',
+                  )}
                   aria-current={now || undefined}
                 >
                   <Hint says="Go to this line">

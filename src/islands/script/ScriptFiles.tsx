@@ -45,7 +45,8 @@ export function ScriptFiles() {
       text:
         value.length === 0
           ? 'No line was found for this class. Nothing was changed.'
-          : `${value.length} ${value.length === 1 ? 'line' : 'lines'} brought in${replace ? ` in place of ${script.cues.length}` : ''}. Undo takes them back.`,
+          : `${value.length} ${value.length === 1 ? 'line' : 'lines'} ` +
+            `brought in${replace ? ` in place of ${script.cues.length}` : ''}. Undo takes them back.`,
       problems,
     });
     if (value.length > 0) setPasted('');
@@ -72,8 +73,8 @@ export function ScriptFiles() {
       <div>
         <h2 className="text-lg">In</h2>
         <p className="text-[13px] text-soft">
-          Text with a heading for each segment (<code>## Squat</code>) and a line for each line, a CSV with a column{' '}
-          <code>line</code>, or WebVTT and SRT on the class’s clock.
+          Text with a heading for each segment (<code>## Squat</code>) and a line for each line, a CSV with the lines in
+          a column <code>line</code>, or WebVTT and SRT on the class’s clock.
         </p>
         <textarea
           aria-label="Lines to bring in"

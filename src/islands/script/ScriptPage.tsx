@@ -100,8 +100,8 @@ export function ScriptPage({
           <span className="figures">{schedule.lines.length}</span> lines fit
         </span>
         <span className={trouble.length > 0 ? 'font-semibold text-alarm' : ''}>
-          <span className="figures">{trouble.length}</span> written {trouble.length === 1 ? 'line does' : 'lines do'}{' '}
-          not
+          <span className="figures">{trouble.length}</span>{' '}
+          {trouble.length === 1 ? 'written line does' : 'written lines do'} not
         </span>
         <span>
           <span className="figures">{schedule.dropped.length - trouble.length}</span> calls left out

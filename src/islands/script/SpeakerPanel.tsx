@@ -34,7 +34,10 @@ export function SpeakerPanel() {
         after: put(known ?? null, now),
         before: put(now, known ?? null),
       });
-      return `Learned from ${done.speaker.lines} lines; on them it is off by ${(done.speaker.error * 100).toFixed(0)} % on average.`;
+      return (
+        `Learned from ${done.speaker.lines} lines; on them it is off by ${(done.speaker.error * 100).toFixed(0)} ` +
+        '% on average.'
+      );
     });
   const forget = () => {
     if (known === undefined) return;

@@ -1,3 +1,4 @@
+import { Key } from '../../ui/Key.tsx';
 import { AudioLines, AudioWaveform, Pause, Play } from 'lucide-react';
 import type { ProgrammeTime } from '../../core/time/micros.ts';
 import { writeTime } from '../../core/time/typed-time.ts';
@@ -22,7 +23,8 @@ interface Props {
 const HOUR_US = 3600e6;
 const AS_MIXED = 'You hear the mix of the file. Press to hear the takes as they were recorded.';
 const WITH_NOISE =
-  'You hear the mix of the file, but with the noise of a take that was not measured yet: Music, Sound of the film, listens to it again.';
+  'You hear the mix of the file, but with the noise of a take that was not measured yet: Music, Sound of ' +
+  'the film, listens to it again.';
 const AS_RECORDED = 'You hear the takes as they were recorded, without music. Press to hear the mix.';
 const RATES = [0.5, 0.75, 1, 1.5, 2] as const;
 
@@ -48,13 +50,13 @@ export function PlayerControls({
       <div className="mt-1 flex items-center gap-2">
         <button className="btn" onClick={toggle}>
           {playing ? <Pause size={13} /> : <Play size={13} />}
-          {playing ? 'Pause' : 'Play'} <kbd className="key">space</kbd>
+          {playing ? 'Pause' : 'Play'} <Key>space</Key>
         </button>
         {mixed !== null && (
           <Hint says={mixed ? (withNoise > 0 ? WITH_NOISE : AS_MIXED) : AS_RECORDED}>
             <button className="btn" aria-pressed={mixed} onClick={toggleMixed}>
               {mixed ? <AudioLines size={13} /> : <AudioWaveform size={13} />}
-              {mixed ? 'Mixed' : 'Recorded'} <kbd className="key">Q</kbd>
+              {mixed ? 'Mixed' : 'Recorded'} <Key>Q</Key>
             </button>
           </Hint>
         )}

@@ -2,7 +2,8 @@ import { type RefObject, useEffect, useMemo, useRef, useState } from 'react';
 import { type Overlay, openOverlay } from '../../browser/overlay.ts';
 
 const EMPTY_SCRIPT =
-  '[Script Info]\nScriptType: v4.00+\n\n[Events]\nFormat: Layer, Start, End, Style, Name, MarginL, MarginR, MarginV, Effect, Text\n';
+  '[Script Info]\nScriptType: v4.00+\n\n[Events]\nFormat: Layer, Start, End, Style, Name, MarginL, ' +
+  'MarginR, MarginV, Effect, Text\n';
 
 const CANNOT = 'The timer and captions cannot be drawn over the picture in this browser. The rendered file has them.';
 

@@ -24,7 +24,8 @@ export function ShotList() {
         <span className="font-sans text-[14px] font-normal text-soft">
           {list.setUps.length} set-ups
           {saved > 0 &&
-            `; filmed like this, camera, level or props change ${list.changesBySetUp} times instead of ${list.changesInOrder}`}
+            `; filmed like this, camera, level or props change ${list.changesBySetUp} times instead of ` +
+              `${list.changesInOrder}`}
         </span>
       </summary>
       <ol className="mt-2 grid gap-x-8 gap-y-3 md:grid-cols-2">

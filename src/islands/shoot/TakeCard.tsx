@@ -31,6 +31,7 @@ interface CardProps {
 export function TakeCard({ entry, others, chosen, joined, choose, reload }: CardProps) {
   const { take, work } = entry;
   const sound = isSoundOnly(take);
+  const fps = (take.rate.num / take.rate.den).toFixed(take.rate.den === 1 ? 0 : 2);
   const actions = useTakeActions(take.id, reload);
   return (
     <li className={`border-b py-4 ${take.ofTake === null ? '' : 'ml-8'}`}>
@@ -43,9 +44,7 @@ export function TakeCard({ entry, others, chosen, joined, choose, reload }: Card
           ) : (
             <>
               {' '}
-              · {take.width}×{take.height} ·{' '}
-              <span className="figures">{(take.rate.num / take.rate.den).toFixed(take.rate.den === 1 ? 0 : 2)}</span>{' '}
-              frames a second · {take.videoCodec}
+              · {take.width}×{take.height} · <span className="figures">{fps}</span> frames a second · {take.videoCodec}
             </>
           )}
           , {take.audioCodec} · <span className="figures">{(take.file.bytes / 2 ** 20).toFixed(1)}</span> MiB

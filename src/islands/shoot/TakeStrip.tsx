@@ -37,7 +37,10 @@ export function TakeStrip({ take }: { readonly take: TakeOfPage }) {
           preserveAspectRatio="none"
           className="block h-1.5 w-full"
           role="img"
-          aria-label={`A voice is heard for ${Math.round(sound.voice.reduce((s, v) => s + v.end - v.start, 0) / 1e6)} seconds, ${sound.beeps.length} ${sound.beeps.length === 1 ? 'beep' : 'beeps'}`}
+          aria-label={
+            `A voice is heard for ${Math.round(sound.voice.reduce((s, v) => s + v.end - v.start, 0) / 1e6)} seconds, ` +
+            `${sound.beeps.length} ${sound.beeps.length === 1 ? 'beep' : 'beeps'}`
+          }
         >
           {sound.voice.map((v) => (
             <rect

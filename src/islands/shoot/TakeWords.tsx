@@ -108,7 +108,8 @@ export function TakeWords({ entry: { take, transcript, work }, chosen, reload, h
           <Hint
             says={
               transcript === null
-                ? 'What ships is a stand-in that knows the demo’s take; a real service’s answer is brought in as a file.'
+                ? 'What ships is a stand-in that knows the demo’s take; a real service’s answer is brought in ' +
+                  'as a file.'
                 : 'Looks for each phrase in the sound, near where the transcript has it.'
             }
           >

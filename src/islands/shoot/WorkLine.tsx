@@ -1,3 +1,4 @@
+import clsx from 'clsx';
 import type { TakeWork } from '../../contract/wire.ts';
 
 const DOING: Readonly<Record<TakeWork['kind'], string>> = {
@@ -21,7 +22,10 @@ export function WorkLine({
   return (
     <div
       role="status"
-      className={`mt-2 flex flex-wrap items-center gap-3 text-[13.5px] ${work.state === 'failed' ? 'text-alarm' : 'text-soft'}`}
+      className={clsx(
+        'mt-2 flex flex-wrap items-center gap-3 text-[13.5px]',
+        work.state === 'failed' ? 'text-alarm' : 'text-soft',
+      )}
     >
       {going ? (
         <>

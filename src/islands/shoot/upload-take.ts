@@ -40,7 +40,9 @@ export function uploadTake(file: File, onProgress: (share: number) => void): Tak
           noRoom(error) ??
             new ApiError(
               0,
-              `The upload cannot go on now (${error.message.split(',')[0] ?? 'no connection'}). What has come is kept: bring the same file in again and it goes on from there.`,
+              `The upload cannot go on now (${error.message.split(',')[0] ?? 'no connection'}). ` +
+                'What has come is kept: ' +
+                'bring the same file in again and it goes on from there.',
               null,
             ),
         ),

@@ -1,3 +1,4 @@
+import { Key } from '../../ui/Key.tsx';
 import { wordsOf } from '../../core/findings/finding.ts';
 import { Command } from 'cmdk';
 import { applyFix } from '../../core/workout/apply-fix.ts';
@@ -34,25 +35,25 @@ export function CommandList({
           {STATIONS.map(({ name, word, key }) => (
             <Command.Item key={name} className={item} onSelect={run(() => go(name))}>
               Go to {word}
-              <kbd className="key">{key.toUpperCase()}</kbd>
+              <Key>{key.toUpperCase()}</Key>
             </Command.Item>
           ))}
           {station.map(({ label, keys, run: work }) => (
             <Command.Item key={label} className={item} onSelect={run(work)}>
               {label}
-              {keys !== undefined && <kbd className="key">{keys}</kbd>}
+              {keys !== undefined && <Key>{keys}</Key>}
             </Command.Item>
           ))}
           {undo !== undefined && (
             <Command.Item className={item} onSelect={run(() => workbench.getState().undoStep())}>
               Undo: {undo}
-              <kbd className="key">Ctrl Z</kbd>
+              <Key>Ctrl Z</Key>
             </Command.Item>
           )}
           {redo !== undefined && (
             <Command.Item className={item} onSelect={run(() => workbench.getState().redoStep())}>
               Redo: {redo}
-              <kbd className="key">Ctrl Shift Z</kbd>
+              <Key>Ctrl Shift Z</Key>
             </Command.Item>
           )}
           {fixes.map(({ f, fix }, i) => (

@@ -1,3 +1,5 @@
+import { Key } from '../../ui/Key.tsx';
+import clsx from 'clsx';
 import { STATIONS, type Station } from './stations.ts';
 import { useDerived, useDocument, useWorkbench } from './workbench-context.tsx';
 import { Hint } from '../../ui/Hint.tsx';
@@ -26,7 +28,10 @@ export function Header({ station, go, openCommands, choose }: Props) {
         maxLength={200}
         value={document.plan.title}
         onChange={(e) => change('title', (d) => ({ ...d, plan: { ...d.plan, title: e.target.value } }))}
-        className="field w-80 font-display text-[15px] font-semibold text-ellipsis max-sm:w-auto max-sm:min-w-0 max-sm:flex-1"
+        className={clsx(
+          'field w-80 font-display text-[15px] font-semibold text-ellipsis max-sm:w-auto max-sm:min-w-0',
+          'max-sm:flex-1',
+        )}
       />
       <nav aria-label="Stations" className="-mx-2 flex overflow-x-auto">
         {STATIONS.map(({ name, word, key }) => (
@@ -40,7 +45,12 @@ export function Header({ station, go, openCommands, choose }: Props) {
                   go(name);
                 }
               }}
-              className={`px-2.5 py-1.5 whitespace-nowrap focus-visible:-outline-offset-2 ${station === name ? 'font-bold text-ink shadow-[inset_0_-2px_0_var(--color-ink)]' : 'text-soft hover:text-ink'}`}
+              className={clsx(
+                'px-2.5 py-1.5 whitespace-nowrap focus-visible:-outline-offset-2',
+                station === name
+                  ? 'font-bold text-ink shadow-[inset_0_-2px_0_var(--color-ink)]'
+                  : 'text-soft hover:text-ink',
+              )}
             >
               <StationWord word={word} letter={key} />
               {name === 'score' && findings > 0 && (
@@ -56,7 +66,7 @@ export function Header({ station, go, openCommands, choose }: Props) {
         <SaveWord choose={choose} />
         <FormSwitch />
         <button className="btn btn-quiet" onClick={openCommands}>
-          <kbd className="key">/</kbd> commands
+          <Key>/</Key> commands
         </button>
       </div>
     </header>

@@ -154,7 +154,8 @@ const Band = memo(function Band({ pieces, total }: { readonly pieces: readonly P
     const gap = Math.min(1, width / 3);
     paths.set(
       p.kind,
-      `${paths.get(p.kind) ?? ''}M${x.toFixed(2)} ${BAND}h${(width - gap).toFixed(2)}v${-HEIGHT[p.kind]}h${(gap - width).toFixed(2)}z`,
+      `${paths.get(p.kind) ?? ''}M${x.toFixed(2)} ${BAND}h${(width - gap).toFixed(2)}v${-HEIGHT[p.kind]}` +
+        `h${(gap - width).toFixed(2)}z`,
     );
   }
   return (

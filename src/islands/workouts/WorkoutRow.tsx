@@ -1,3 +1,4 @@
+import clsx from 'clsx';
 import * as Menu from '@radix-ui/react-dropdown-menu';
 import { MoreHorizontal } from 'lucide-react';
 import { useRef } from 'react';
@@ -19,7 +20,12 @@ interface RowProps {
 export function Row({ workout, ready, onDeleted }: RowProps) {
   const reached = WORKOUT_STATES.indexOf(workout.state);
   return (
-    <li className="grid grid-cols-[1fr_auto] items-center gap-x-6 gap-y-2 border-b py-5 sm:grid-cols-[1fr_5rem_15rem_13rem_auto]">
+    <li
+      className={clsx(
+        'grid grid-cols-[1fr_auto] items-center gap-x-6 gap-y-2 border-b py-5',
+        'sm:grid-cols-[1fr_5rem_15rem_13rem_auto]',
+      )}
+    >
       <div>
         <a
           className="font-display text-xl font-semibold underline-offset-4 hover:underline"
@@ -41,7 +47,10 @@ export function Row({ workout, ready, onDeleted }: RowProps) {
         ))}
       </ol>
       <a
-        className="justify-self-start text-soft underline decoration-line underline-offset-4 hover:text-ink hover:decoration-ink sm:justify-self-end"
+        className={clsx(
+          'justify-self-start text-soft underline decoration-line underline-offset-4 hover:text-ink',
+          'hover:decoration-ink sm:justify-self-end',
+        )}
         href={`/w/${workout.id}/${workout.next.station}`}
       >
         {workout.next.says} →

@@ -199,7 +199,9 @@ export const TAKE_RULES = {
       ? confessed('The beat was lost here', f)
       : {
           says: `The count in ${f.move} loses the beat.`,
-          measured: `${f.bpm.toFixed(0)} BPM, ${Math.abs(f.slowerShare * 100).toFixed(0)} % too ${f.slowerShare > 0 ? 'slow' : 'fast'}`,
+          measured:
+            `${f.bpm.toFixed(0)} BPM, ${Math.abs(f.slowerShare * 100).toFixed(0)} ` +
+            `% too ${f.slowerShare > 0 ? 'slow' : 'fast'}`,
           wanted: `${f.plannedBpm.toFixed(0)} BPM`,
           source: `the plan's tempo; within ${f.mostShare * 100} % is ${TRADE}`,
         },
@@ -207,7 +209,9 @@ export const TAKE_RULES = {
   'sides-uneven': toFilm(
     'a switch of sides that comes too early or too late',
     (f: { readonly move: string; readonly firstUs: Length; readonly secondUs: Length; readonly lateUs: number }) => ({
-      says: `The sides of ${f.move} are switched ${writeSeconds(Math.abs(f.lateUs) as Micros)} s too ${f.lateUs > 0 ? 'late' : 'early'}.`,
+      says:
+        `The sides of ${f.move} are switched ${writeSeconds(Math.abs(f.lateUs) as Micros)} ` +
+        `s too ${f.lateUs > 0 ? 'late' : 'early'}.`,
       measured: `${writeSeconds(f.firstUs)} s and ${writeSeconds(f.secondUs)} s`,
       wanted: 'as long as each other',
       source: PLAN,

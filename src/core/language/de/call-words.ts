@@ -1,3 +1,4 @@
+import { pattern } from '../pattern.ts';
 import type { CallWords } from '../heard-words.ts';
 import type { Side } from '../side.ts';
 import type { Near } from '../said-word.ts';
@@ -5,8 +6,10 @@ import { cardinalOf, ordinalOf } from './numbers.ts';
 import { sideOf } from './word-forms.ts';
 
 /** Before these words `Pause` is one that will be, was or is not. */
-const NO_PAUSE =
-  /^(?:keine|ohne|der|die|zur|nach|vor|sekunden|minute|minuten|kurze|kurzen|lange|eure|deine|jede|jeder|wenig|mehr|mit|bis)$/;
+const NO_PAUSE = pattern('')`
+  ^(?:keine|ohne|der|die|zur|nach|vor|sekunden|minute|minuten|kurze|kurzen|lange|eure|deine|jede|jeder|wenig|mehr|mit|
+  bis)$
+`;
 
 /** How surely a word ends the work: `und Pause`, `Stopp`, `ausschütteln`, `geschafft` (common practice). */
 function restStrength(near: Near): number {
@@ -110,8 +113,9 @@ function sideWords(near: Near): Side | null {
     : null;
 }
 
-const NEXT =
-  /^(?:nachste|nachster|nachstes|nachsten|gleich|dann|danach|folgt|weiter|anschliessend|bereit|vorbereiten|kommt|kommen)$/;
+const NEXT = pattern('')`
+  ^(?:nachste|nachster|nachstes|nachsten|gleich|dann|danach|folgt|weiter|anschliessend|bereit|vorbereiten|kommt|kommen)$
+`;
 
 function isAnnounced(before: readonly string[], after: readonly string[]): boolean {
   return (

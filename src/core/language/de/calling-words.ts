@@ -1,3 +1,4 @@
+import { pattern } from '../pattern.ts';
 import type { CallWordings } from '../call-kind.ts';
 import type { CallingWords } from '../said-lines.ts';
 
@@ -91,7 +92,9 @@ export const CALLING: CallingWords = {
   nothing: 'nichts',
   // Nouns keep their capitals.
   inSentence: (text) => text,
-  manner:
-    /^(?:\p{L}+-\p{L}+|stehend\w*|sitzend\w*|kniend\w*|liegend\w*|einbeinig\w*|einarmig\w*|wechselnd\w*|seitlich\w*|diagonal\w*|statisch\w*)$/iu,
+  manner: pattern('iu')`
+    ^(?:\p{L}+-\p{L}+|stehend\w*|sitzend\w*|kniend\w*|liegend\w*|einbeinig\w*|einarmig\w*|wechselnd\w*|seitlich\w*|
+    diagonal\w*|statisch\w*)$
+  `,
   joinsName: /^(?:zu|zur|zum|auf|im|in|mit|und|von|der|die|das|nach)(?!\p{L})/iu,
 };

@@ -1,3 +1,4 @@
+import { pattern } from '../pattern.ts';
 import type { Reading } from '../claim-reading.ts';
 import type { ClaimWords } from '../heard-words.ts';
 import type { SaidWord } from '../said-word.ts';
@@ -76,11 +77,19 @@ function readHalf(words: readonly SaidWord[], i: number): Reading | null {
 }
 
 /** Words that put a sentence outside the class that is running: what was, what might be, what others do. */
-const ELSEWHERE =
-  /(?<!\p{L})(?:gestern|morgen(?! ihr)|neulich|früher|letzte (?:woche|stunde)|letztes mal|nächste (?:woche|stunde)|nächstes mal|vor (?:einem|einer|zwei|drei|\d+) (?:jahr|jahren|monat|monaten|wochen?)|als ich|meine? (?:mutter|schwester|frau|freundin|kinder|nachbarin|bienen)|mein (?:vater|bruder|mann|freund|nachbar)|wenn (?:du|ihr) (?:nur|keine?n?|habt|hast)|manche leute|viele leute|jede woche)(?!\p{L})/u;
+const ELSEWHERE = pattern('u')`
+  (?<!\p{L})(?:gestern|morgen(?! ihr)|neulich|früher|letzte (?:woche|stunde)|letztes mal|nächste (?:woche|stunde)|
+  nächstes mal|vor (?:einem|einer|zwei|drei|\d+) (?:jahr|jahren|monat|monaten|wochen?)|als ich|meine? (?:mutter|
+  schwester|frau|freundin|kinder|nachbarin|bienen)|mein (?:vater|bruder|mann|freund|nachbar)|wenn (?:du|ihr) (?:nur|
+  keine?n?|habt|hast)|manche leute|viele leute|jede woche)(?!\p{L})
+`;
 
-const ANNOUNCES =
-  /(?:^| )(?:als nachstes(?: kommt| kommen| machen wir)?|gleich(?: kommt| kommen| geht es weiter mit)?|danach(?: kommt| kommen)?|dann (?:kommt|kommen|machen wir|geht es weiter mit)|weiter mit|weiter gehts mit|jetzt (?:kommt|kommen)|nachste ubung(?: ist)?|gefolgt von|bereit fur|vorbereiten auf)(?: (?:der|die|das|den|dem|ein|eine|einen|unser|unsere|unseren))*$/;
+const ANNOUNCES = pattern('')`
+  (?:^| )(?:als nachstes(?: kommt| kommen| machen wir)?|gleich(?: kommt| kommen| geht es weiter mit)?|
+  danach(?: kommt| kommen)?|dann (?:kommt|kommen|machen wir|geht es weiter mit)|weiter mit|weiter gehts mit|
+  jetzt (?:kommt|kommen)|nachste ubung(?: ist)?|gefolgt von|bereit fur|vorbereiten auf)(?: (?:der|die|das|den|dem|ein|
+  eine|einen|unser|unsere|unseren))*$
+`;
 const FOLLOWED = /^(?:kommt|kommen|ist|sind) (?:als nachstes|gleich|danach|dran|jetzt)/;
 
 const joined = (words: readonly SaidWord[], from: number, to: number) =>

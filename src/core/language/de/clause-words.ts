@@ -1,3 +1,4 @@
+import { pattern } from '../pattern.ts';
 import type { ClauseMark } from '../clause-mark.ts';
 import type { ClauseWords } from '../heard-words.ts';
 import { marksBy } from '../marks-by.ts';
@@ -10,7 +11,10 @@ const words = (...alternatives: string[]) => new RegExp(`\\b(?:${alternatives.jo
 const PATTERNS: readonly (readonly [ClauseMark, RegExp])[] = [
   [
     'go',
-    /^(?:und |okay |also |drei zwei eins )?(?:los|los gehts|auf gehts|start|starte|startet|beginnt|weiter gehts|go)(?: jetzt)?$|\bund los\b/u,
+    pattern('u')`
+      ^(?:und |okay |also |drei zwei eins )?(?:los|los gehts|auf gehts|start|starte|startet|beginnt|weiter gehts|
+      go)(?: jetzt)?$|\bund los\b
+    `,
   ],
   [
     'ready',
@@ -18,7 +22,10 @@ const PATTERNS: readonly (readonly [ClauseMark, RegExp])[] = [
   ],
   [
     'stop',
-    /^(?:und |jetzt )?(?:pause|stopp|stop|halt|zeit|entspannen|ausruhen|fertig|geschafft)\b|\bund pause$|\b(?:ausschutteln|durchatmen|absetzen|ablegen|kurz pause|mach pause|macht pause|verschnauf\w*)\b/u,
+    pattern('u')`
+      ^(?:und |jetzt )?(?:pause|stopp|stop|halt|zeit|entspannen|ausruhen|fertig|geschafft)\b|\bund pause$
+      |\b(?:ausschutteln|durchatmen|absetzen|ablegen|kurz pause|mach pause|macht pause|verschnauf\w*)\b
+    `,
   ],
   [
     'thatsIt',

@@ -21,9 +21,10 @@ export const GERMAN: Language = {
   code: 'de',
   name: 'Deutsch',
   smallWords: new Set(
-    'und die der das den dem du ihr ist ein eine auf mit nicht noch wir zu dein deine im von fur es sich dann aber wieder jetzt'.split(
-      ' ',
-    ),
+    (
+      'und die der das den dem du ihr ist ein eine auf mit nicht noch wir zu dein deine im von fur es sich ' +
+      'dann aber wieder jetzt'
+    ).split(' '),
   ),
   forms: { stem, soundsLike, numberOf, cardinalOf, isCounted, sideOf },
   speaking: SPEAKING,

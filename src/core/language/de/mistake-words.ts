@@ -1,3 +1,4 @@
+import { pattern } from '../pattern.ts';
 import type { LineWords } from '../said-lines.ts';
 import type { MistakeWords, ProposalWords } from '../heard-words.ts';
 
@@ -14,12 +15,15 @@ export const MISTAKES: MistakeWords = {
     ],
   ],
   optionWords: new Set(
-    'leichter einfacher schwerer option optionen alternative alternativ variante stattdessen sanfter leichtere leichteren einfachere einfacheren schwerere'.split(
-      ' ',
-    ),
+    (
+      'leichter einfacher schwerer option optionen alternative alternativ variante stattdessen sanfter ' +
+      'leichtere leichteren einfachere einfacheren schwerere'
+    ).split(' '),
   ),
-  optionLead:
-    /\b(?:wenn|falls|leichter|einfacher|option|stattdessen|oder|kannst|konnt|darfst|zu viel|sanfter|reicht|nur|lieber|ohne|schwerer|okay)\b/,
+  optionLead: pattern('')`
+    \b(?:wenn|falls|leichter|einfacher|option|stattdessen|oder|kannst|konnt|darfst|zu viel|sanfter|reicht|nur|lieber|
+    ohne|schwerer|okay)\b
+  `,
   optionConfessed: /\b(?:hatte ich (?:vorher |fruher |gleich )?(?:sagen|erwahnen) sollen|vergessen zu sagen)\b/,
   noOptionWord: /^(?:der|die|das|und|dein|mit|fur|ein|mal|zeit|unten|hint|von)$/,
 };

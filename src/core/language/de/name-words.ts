@@ -1,3 +1,4 @@
+import { pattern } from '../pattern.ts';
 import type { NameWords } from '../heard-words.ts';
 import { LIBRARY_NAMES } from './library-names.ts';
 
@@ -61,8 +62,11 @@ const EDGES = new Set(
   ),
 );
 
-const LEADS_IN =
-  /\b(?:als nachstes|nachste|jetzt|dann|danach|gleich|erste|zweite|dritte|letzte|zum schluss|das ist|hier ist|hier sind|nummer|weiter mit|zuruck zu|wir machen|wir haben|ihr macht|mit|fur|bereit|start|wieder|und|die|der|das|den|eine|einen|ein)\b/u;
+const LEADS_IN = pattern('u')`
+  \b(?:als nachstes|nachste|jetzt|dann|danach|gleich|erste|zweite|dritte|letzte|zum schluss|das ist|hier ist|hier sind|
+  nummer|weiter mit|zuruck zu|wir machen|wir haben|ihr macht|mit|fur|bereit|start|wieder|und|die|der|das|den|eine|einen|
+  ein)\b
+`;
 
 export const NAMES: NameWords = {
   common: COMMON,

@@ -1,11 +1,15 @@
+import { pattern } from '../pattern.ts';
 import type { Reading } from '../claim-reading.ts';
 import type { SaidWord } from '../said-word.ts';
 import { sideOf } from './word-forms.ts';
 
-const MOVES_SIDEWAYS =
-  /^(?:schau|schaut|dreh|dreht|drehen|neig|neigt|neigen|lehn|lehnt|schritt|greif|greift|blick|roll|rollt|schwing|tipp|zieh|zieht|streck|streckt)$/;
-const BODY =
-  /^(?:knie|fuss|fusse|bein|beine|hand|hande|arm|arme|ellbogen|hufte|ferse|schulter|zehen|stab|kiste|blick|kopf|gewicht)$/;
+const MOVES_SIDEWAYS = pattern('')`
+  ^(?:schau|schaut|dreh|dreht|drehen|neig|neigt|neigen|lehn|lehnt|schritt|greif|greift|blick|roll|rollt|schwing|tipp|
+  zieh|zieht|streck|streckt)$
+`;
+const BODY = pattern('')`
+  ^(?:knie|fuss|fusse|bein|beine|hand|hande|arm|arme|ellbogen|hufte|ferse|schulter|zehen|stab|kiste|blick|kopf|gewicht)$
+`;
 
 /** `Linke Seite`, `auf der rechten Seite`, `jetzt links`; a side of the body that a cue of form speaks of is none. */
 export function readSide(words: readonly SaidWord[], i: number, named: boolean): Reading | null {
@@ -41,8 +45,10 @@ const POSITIONS: readonly (readonly [RegExp, readonly string[]])[] = [
 ];
 
 /** Before these, what follows is where a limb or a prop goes, not the whole body. */
-const LIMB =
-  /^(?:hand|hande|fuss|fusse|ferse|fersen|knie|zehen|ellbogen|unterarme|kiste|handtuch|stab|gewicht|gewichte|kopf|blick|leg|legt|stell|stellt|setz|tipp|tippt)$/;
+const LIMB = pattern('')`
+  ^(?:hand|hande|fuss|fusse|ferse|fersen|knie|zehen|ellbogen|unterarme|kiste|handtuch|stab|gewicht|gewichte|kopf|blick|
+  leg|legt|stell|stellt|setz|tipp|tippt)$
+`;
 
 /** Where the body goes: `auf den Rücken`, `in den Vierfüßlerstand`, `auf den Boden`. */
 export function readPosition(words: readonly SaidWord[], i: number): Reading | null {

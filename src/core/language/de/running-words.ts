@@ -1,8 +1,10 @@
+import { pattern } from '../pattern.ts';
 import type { RunningClaimWords } from '../heard-words.ts';
 import { amountOf, numberOf } from './numbers.ts';
 
 const N =
-  '(eins|eine|einen|einer|zwei|zwo|drei|vier|funf|sechs|sieben|acht|neun|zehn|elf|zwolf|funfzehn|sechzehn|zwanzig|\\d{1,2})';
+  '(eins|eine|einen|einer|zwei|zwo|drei|vier|funf|sechs|sieben|acht|neun|zehn|elf|zwolf|funfzehn|sechzehn|' +
+  'zwanzig|\\d{1,2})';
 const each = (...alternatives: string[]) => new RegExp(alternatives.join('|'), 'gu');
 type Groups = readonly (string | undefined)[];
 
@@ -57,16 +59,20 @@ export const RUNNING: RunningClaimWords = {
     [/\bsetzt? (?:dich|euch)\b|\bin den sitz\b/gu, ['seated', 'kneeling']],
   ],
   positionTakenBack: /\b(?:nein|nee|quatsch|ich meine|moment|sorry)\b.{0,16}\bauf (?:den|die)\b/,
-  leadsIn:
-    /\b(?:als nachstes|nachste|jetzt|dann|danach|gleich|erste|zweite|dritte|wir machen|wir haben|weiter mit|zuruck zu|zum schluss|nummer \w+|das ist|hier ist|mit|bereit fur|zeit fur)\b/u,
+  leadsIn: pattern('u')`
+    \b(?:als nachstes|nachste|jetzt|dann|danach|gleich|erste|zweite|dritte|wir machen|wir haben|weiter mit|zuruck zu|
+    zum schluss|nummer \w+|das ist|hier ist|mit|bereit fur|zeit fur)\b
+  `,
   nameFollowed: /^(?:jetzt|zuerst|als nachstes|kommt|kommen|ist dran)\b/,
   saysNext: /\b(?:als nachstes|nachste|danach|gleich kommt|gleich kommen)\b/,
   nextTakenBack: /\b(?:nein|moment|quatsch|ach)\b.{0,40}\b(?:erst|zuerst)\b/,
   headBefore: /^(?:die|der|das|den|eine|einen|ein|jetzt|dann|und|mit|zur|zum|unsere|deine)$/,
   headAfter: /^(?:jetzt|zuerst|kommt|kommen|ist|sind|als)$/,
   mat: 'matte',
-  propLeads:
-    /\b(?:nimm|nehmt|hol|holt|brauchst|braucht|brauchen|leg|legt|stell|stellt|dein|deine|deinen|den|die|das|eine?n?|mit|auf|bereit|weg|beide|zwei)\b/u,
+  propLeads: pattern('u')`
+    \b(?:nimm|nehmt|hol|holt|brauchst|braucht|brauchen|leg|legt|stell|stellt|dein|deine|deinen|den|die|das|eine?n?|mit|
+    auf|bereit|weg|beide|zwei)\b
+  `,
   propNone: /\b(?:keine?n?|ohne|nicht)\b/u,
   propTaken: /\b(?:nimm|nehmt|hol|holt|leg|legt|brauchst|braucht)\b/,
   propTakenBack: { before: /\bdas wars fur\b/, after: /\b(?:ich meine|sorry|quatsch)\b/ },

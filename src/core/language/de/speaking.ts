@@ -1,9 +1,9 @@
 import type { Speaking } from '../language.ts';
 
-export const ONES =
-  'null eins zwei drei vier fünf sechs sieben acht neun zehn elf zwölf dreizehn vierzehn fünfzehn sechzehn siebzehn achtzehn neunzehn'.split(
-    ' ',
-  );
+export const ONES = (
+  'null eins zwei drei vier fünf sechs sieben acht neun zehn elf zwölf dreizehn vierzehn fünfzehn sechzehn ' +
+  'siebzehn achtzehn neunzehn'
+).split(' ');
 export const TENS = ['', '', 'zwanzig', 'dreißig', 'vierzig', 'fünfzig', 'sechzig', 'siebzig', 'achtzig', 'neunzig'];
 
 /** `ein` before hundert, tausend and und; `eins` by itself and at the end. */

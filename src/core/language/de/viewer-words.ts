@@ -5,7 +5,9 @@ export const VIEWERS: ViewerWords = {
   ...{ noEquipment: 'ohne Geräte', needNothing: 'Du brauchst keine Geräte.', need: 'Du brauchst: {what}.' },
   music: 'Musik:',
   notice:
-    'Hör auf, wenn du Schmerzen in der Brust oder in einem Gelenk spürst oder dir schwindlig oder schwarz vor Augen wird. Frag vorher eine Fachperson, wenn du schwanger, verletzt oder in Behandlung bist. Es gelten örtliche Regeln und der Rat zugelassener Fachleute.',
+    'Hör auf, wenn du Schmerzen in der Brust oder in einem Gelenk spürst oder dir schwindlig oder schwarz ' +
+    'vor Augen wird. Frag vorher eine Fachperson, wenn du schwanger, verletzt oder in Behandlung bist. ' +
+    'Es gelten örtliche Regeln und der Rat zugelassener Fachleute.',
   ...{ repetition: '1 Wiederholung', repetitions: '{n} Wiederholungen', breath: '1 Atemzug', breaths: '{n} Atemzüge' },
   takeUp: 'Nimm: {what}',
   ...{ oneMove: '1 Übung', manyMoves: '{n} Übungen' },

@@ -1,3 +1,4 @@
+import { pattern } from '../pattern.ts';
 import type { CallWordings } from '../call-kind.ts';
 import type { CallingWords } from '../said-lines.ts';
 
@@ -83,7 +84,9 @@ export const CALLING: CallingWords = {
   mat: 'a mat',
   nothing: 'nothing',
   inSentence,
-  manner:
-    /^(?:\p{L}+-\p{L}+|standing|seated|kneeling|supine|prone|alternating|mountain|jumping|walking|goblet|sumo|broomstick|crate|band|dumbbell|kettlebell|weighted|bodyweight)$/iu,
+  manner: pattern('iu')`
+    ^(?:\p{L}+-\p{L}+|standing|seated|kneeling|supine|prone|alternating|mountain|jumping|walking|goblet|sumo|broomstick|
+    crate|band|dumbbell|kettlebell|weighted|bodyweight)$
+  `,
   joinsName: /^(?:to|on|in|with|and|of|the)\b/i,
 };

@@ -1,3 +1,4 @@
+import { pattern } from '../pattern.ts';
 import type { SaidWord } from '../said-word.ts';
 import { ONES, TENS } from './numbers.ts';
 
@@ -50,8 +51,12 @@ export function unitOf(norm: string | undefined): 'move' | 'interval' | 'round' 
 }
 
 /** Words that put a sentence outside the class that is running: what was, what might be, what others do. */
-const ELSEWHERE =
-  /\b(yesterday|tomorrow|ago|next (?:week|time|month|video|class|year)|last time (?:we|i|you|they) (?:did|had|were|was|tried|saw|filmed|met)|last (?:week|month|video|class|year|night|summer)|used to|when i|my (?:kids?|mum|mother|sister|brother|husband|wife|friend|neighbour|neighbor|bees?)|years?|months?|weeks?|if you(?:'?re| are)? (?:have|want|need|find|feel|like|prefer|get|only|can|could|cannot)|some people|people (?:say|often|ask)|every week|once a|twice a)\b/;
+const ELSEWHERE = pattern('')`
+  \b(yesterday|tomorrow|ago|next (?:week|time|month|video|class|year)|last time (?:we|i|you|they) (?:did|had|were|was|
+  tried|saw|filmed|met)|last (?:week|month|video|class|year|night|summer)|used to|when i|my (?:kids?|mum|mother|sister|
+  brother|husband|wife|friend|neighbour|neighbor|bees?)|years?|months?|weeks?|if you(?:'?re| are)? (?:have|want|need|
+  find|feel|like|prefer|get|only|can|could|cannot)|some people|people (?:say|often|ask)|every week|once a|twice a)\b
+`;
 
 /** True where a sentence speaks of something else than this class. */
 export function isElsewhere(text: string): boolean {

@@ -1,3 +1,5 @@
+import { pattern } from '../pattern.ts';
+
 /**
  * What people claim of a class while they lead it, as patterns over normalised words with one space between (common
  * practice). Each matches in running text: recognisers often write no marks. `N` stands for a number in letters or
@@ -11,11 +13,16 @@ const each = (source: string) => new RegExp(source, 'gu');
 
 /** A side that is done: its first group is the side. */
 export const SIDE = each(
-  `\\b(left|right) (?:${BODY}|side|lead|first|over|one|goes|in front|on top|forward|behind|back)\\b|\\b(?:your|the|our|my|on the|on your|to the|to your|on|with|arm|leg|side|all|other|again) (left|right)\\b(?! (?:now|then|away|there|here|angle|place|height|thing|so|where|before|after|by|about|like|is|are))`,
+  `\\b(left|right) (?:${BODY}|side|lead|first|over|one|goes|in front|on top|forward|behind|back)\\b|` +
+    '\\b(?:your|the|our|my|on the|on your|to the|to your|on|with|arm|leg|side|all|other|again) (left|' +
+    'right)\\b(?! (?:now|then|away|there|here|angle|place|height|thing|so|where|before|after|by|about|like|' +
+    'is|are))',
 );
 /** Before these words `left` is what remains, `right` is no side. */
-export const NO_SIDE_BEFORE =
-  /(?:seconds?|secs?|minutes?|more|moves?|rounds?|ones?|reps?|to go|got|have|is|are|whats|all|thats|just|alright|youre|half) (?:left|right)$/u;
+export const NO_SIDE_BEFORE = pattern('u')`
+  (?:seconds?|secs?|minutes?|more|moves?|rounds?|ones?|reps?|to go|got|have|is|are|whats|all|thats|just|alright|youre|
+  half) (?:left|right)$
+`;
 
 /** Words that take back what was said before them. */
 export const TAKEN_BACK =
@@ -23,26 +30,39 @@ export const TAKEN_BACK =
 
 /** Repetitions, breaths or counts that are left. */
 export const REPS_LEFT = each(
-  `\\b(?:${N}|a?nother|couple|few) more\\b(?! (?:sec|min|round|move|exercise|set of|block|interval|stretch|station|time|thing))|\\b(?:last|final) (?:${N}|few|couple|breath|rep)\\b(?! (?:sec|min|round|move|exercise|block|for (?:this|the)|of the|with|on these|before))|\\bone (?:last|more)$|\\band (?:the|a) (?:last|third|second|fourth)(?= (?:one|and|all|now)|$)`,
+  `\\b(?:${N}|a?nother|couple|few) more\\b(?! (?:sec|min|round|move|exercise|set of|block|interval|stretch|` +
+    `station|time|thing))|\\b(?:last|final) (?:${N}|few|couple|breath|rep)\\b(?! (?:sec|min|round|move|` +
+    'exercise|block|for (?:this|the)|of the|with|on these|before))|\\bone (?:last|more)$|' +
+    '\\band (?:the|a) (?:last|third|second|fourth)(?= (?:one|and|all|now)|$)',
 );
 /** A number of moves, breaths or repetitions that is promised or summed up. */
 export const TOTAL = each(
-  `\\b${N} (?:\\w+ ){0,2}?(?:moves|exercises|breaths|reps|repetitions|stretches|things|stations|of these|of those|of each|on each|altogether)\\b|\\ball ${N}\\b|\\bnumber ${N}\\b|\\b${N} of everything\\b`,
+  `\\b${N} (?:\\w+ ){0,2}?(?:moves|exercises|breaths|reps|repetitions|stretches|things|stations|of these|` +
+    `of those|of each|on each|altogether)\\b|\\ball ${N}\\b|\\bnumber ${N}\\b|\\b${N} of everything\\b`,
 );
 export const LAST_MOVE = each(
-  '\\b(?:very )?(?:last|final) (?:of the|move|exercise|thing|little|part|legs|arms|stretch|pose|hold|station|interval|one (?:for|on|with|of|before)|set|block)\\b|\\bone more (?:and (?:thats|then|were|youre|its)|move|exercise|set|stretch|thing)\\b|\\bthats (?:all|it for|the end of) (?:our|the|all)\\b',
+  '\\b(?:very )?(?:last|final) (?:of the|move|exercise|thing|little|part|legs|arms|stretch|pose|hold|' +
+    'station|interval|one (?:for|on|with|of|before)|set|block)\\b|\\bone more (?:and (?:thats|then|were|' +
+    'youre|its)|move|exercise|set|stretch|thing)\\b|\\bthats (?:all|it for|the end of) (?:our|the|all)\\b',
 );
 export const DONE_AND_LEFT = each(
-  `\\b${N} (?:done|down)(?: and)? ${N} (?:to go|left|more|to come)\\b|\\b${N} (?:moves?|exercises?|more)? ?left after\\b`,
+  `\\b${N} (?:done|down)(?: and)? ${N} (?:to go|left|more|to come)\\b|\\b${N} (?:moves?|exercises?|` +
+    'more)? ?left after\\b',
 );
 export const ROUND_SAID = each(
-  `\\bround ${N}\\b|\\b(first|second|third|fourth|last|final) (?:round|time through|time and|and last)\\b|\\bthats (?:one|that|once|your first|your second|the first|the second) (?:round|through|time)\\b|\\b(once|twice|${N} times) (?:through|round|on each|over|each)\\b|\\b(once|twice)\\b|\\b${N} rounds?\\b|\\bonce through\\b|\\b(second|third|fourth) time\\b|\\b${N} times round\\b`,
+  `\\bround ${N}\\b|\\b(first|second|third|fourth|last|final) (?:round|time through|time and|and last)\\b|` +
+    '\\bthats (?:one|that|once|your first|your second|the first|the second) (?:round|through|time)\\b|' +
+    `\\b(once|twice|${N} times) (?:through|round|on each|over|each)\\b|\\b(once|twice)\\b|\\b${N} rounds?\\b|` +
+    `\\bonce through\\b|\\b(second|third|fourth) time\\b|\\b${N} times round\\b`,
 );
-export const HALF =
-  /(?<!\b(?:inhale|exhale|lift|lifting|come|rise|fold|get|go|bend|lower|stop) )\b(?:half ?way(?! (?:up|down|lift))|half ?time|half done|half of (?:it|them|that|those)|thats half|over half|past half|half that)\b/gu;
+export const HALF = pattern('gu')`
+  (?<!\b(?:inhale|exhale|lift|lifting|come|rise|fold|get|go|bend|lower|stop) )\b(?:half ?way(?! (?:up|down|lift))|
+  half ?time|half done|half of (?:it|them|that|those)|thats half|over half|past half|half that)\b
+`;
 /** Seconds that are left, or how long things last; the unit is in the match. */
 export const SPAN = each(
-  `(?:\\b(twenty|thirty|forty|fifty|sixty)[ -]?)?\\b${N}? ?(?:more )?(seconds?|secs?|minutes?|counts)\\b|\\babout a minute\\b|\\bhalf a minute\\b`,
+  `(?:\\b(twenty|thirty|forty|fifty|sixty)[ -]?)?\\b${N}? ?(?:more )?(seconds?|secs?|minutes?|counts)\\b|` +
+    '\\babout a minute\\b|\\bhalf a minute\\b',
 );
 export const TO_GO = each(`\\b${N} to go\\b|\\b${N} more and (?:then|its|youre|were|thats)\\b`);
 
@@ -50,13 +70,19 @@ export const TO_GO = each(`\\b${N} to go\\b|\\b${N} more and (?:then|its|youre|w
 export const POSITIONS_SAID: readonly (readonly [RegExp, readonly string[]])[] = [
   [/\b(?:on|onto|on to|to) (?:your|our|the) backs?\b|\blie (?:back|down)\b|\broll onto your back\b/gu, ['supine']],
   [
-    /\b(?:on|onto|on to) (?:your|our) (?:front|fronts|belly|bellies|tummy|tummies|stomach)\b|\b(?:belly|tummy|face) down\b/gu,
+    pattern('gu')`
+      \b(?:on|onto|on to) (?:your|our) (?:front|fronts|belly|bellies|tummy|tummies|stomach)\b
+      |\b(?:belly|tummy|face) down\b
+    `,
     ['prone'],
   ],
   [/\b(?:on|onto|on to) (?:your|our) (?:left |right )?sides?\b/gu, ['side-lying']],
   [/\ball fours\b|\bhands and knees\b/gu, ['all fours']],
   [
-    /\b(?:on|onto|on to) (?:your|our|the) feet\b|\bstand(?:ing)? (?:up|tall)\b|\bto stand(?:ing)?\b|\bup you get\b|\bback up\b/gu,
+    pattern('gu')`
+      \b(?:on|onto|on to) (?:your|our|the) feet\b|\bstand(?:ing)? (?:up|tall)\b|\bto stand(?:ing)?\b|\bup you get\b
+      |\bback up\b
+    `,
     ['standing'],
   ],
   [/\b(?:high|long|straight|low|forearm|into|your|in) planks?\b/gu, ['plank', 'all fours']],
@@ -65,7 +91,10 @@ export const POSITIONS_SAID: readonly (readonly [RegExp, readonly string[]])[] =
     ['kneeling', 'half-kneeling', 'all fours', 'plank'],
   ],
   [
-    /\b(?:one|back|left|right) knee (?:down|lowers|on the|drops|to the)\b|\bon(?:to| to) one knee\b|\bknee lowers\b|\bhalf kneeling\b/gu,
+    pattern('gu')`
+      \b(?:one|back|left|right) knee (?:down|lowers|on the|drops|to the)\b|\bon(?:to| to) one knee\b|\bknee lowers\b
+      |\bhalf kneeling\b
+    `,
     ['half-kneeling', 'kneeling'],
   ],
   [
@@ -75,10 +104,15 @@ export const POSITIONS_SAID: readonly (readonly [RegExp, readonly string[]])[] =
 ];
 
 /** Words that lead in what comes. */
-export const LEADS_IN =
-  /\b(?:next|then|now|after (?:this|that|those|these)|first|second|third|its|weve got|we have|we got|were doing|were going|on to|onto|into|back to|moving|finally|number \w+|here(?:s|is)|this is|some|with|up into|ready for|time for)\b/u;
+export const LEADS_IN = pattern('u')`
+  \b(?:next|then|now|after (?:this|that|those|these)|first|second|third|its|weve got|we have|we got|were doing|
+  were going|on to|onto|into|back to|moving|finally|number \w+|here(?:s|is)|this is|some|with|up into|ready for|
+  time for)\b
+`;
 /** Words by which a prop is taken up, put down, or asked for. */
-export const PROP_LEADS =
-  /\b(?:grab|pick|get|take|need|want|fetch|have|hold|put|swap|down|bring|find|one|both|two|pair|couple|a|your|the|that|other|same|just|on|onto|in|for)\b/u;
+export const PROP_LEADS = pattern('u')`
+  \b(?:grab|pick|get|take|need|want|fetch|have|hold|put|swap|down|bring|find|one|both|two|pair|couple|a|your|the|that|
+  other|same|just|on|onto|in|for)\b
+`;
 /** Said of a prop, these take it away. */
 export const PROP_NONE = /\b(?:no|without|dont need|wont need|not need)\b/u;

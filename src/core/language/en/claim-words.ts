@@ -1,3 +1,4 @@
+import { pattern } from '../pattern.ts';
 import type { ClaimWords } from '../heard-words.ts';
 import type { SaidWord } from '../said-word.ts';
 import { isElsewhere } from './claim-numbers.ts';
@@ -11,8 +12,14 @@ const NEXT = /^(next|coming|upnext)$/;
  * Words right before a name that announce it, whatever article stands between: `moving on to`, `followed by`, `then
  * it's`, `after this we go into`.
  */
-const ANNOUNCES =
-  /(?:^| )(?:(?:moving|move|going|go|straight|over|carry) (?:on|straight|right|back)? ?(?:to|into|onto|with)|on to|followed by|then (?:its|it is|it will be|comes|come|we have|weve got|we do|we go into|we go to|on to|onto|into|for)|after (?:this|that|the break|your break|the rest) (?:its|it is|we have|weve got|we go into|we go to|we do|comes|come|you have|youve got|were doing|were going into|were going to|is|i want|we move (?:on )?(?:to|into))|finish(?:ing)? (?:off )?with|(?:leads|takes) us (?:to|into)|getting ready for|get ready for|set up for)(?: (?:the|a|an|our|your|some|those|these|my|our favourite|that))*$/;
+const ANNOUNCES = pattern('')`
+  (?:^| )(?:(?:moving|move|going|go|straight|over|carry) (?:on|straight|right|back)? ?(?:to|into|onto|with)|on to|
+  followed by|then (?:its|it is|it will be|comes|come|we have|weve got|we do|we go into|we go to|on to|onto|into|for)|
+  after (?:this|that|the break|your break|the rest) (?:its|it is|we have|weve got|we go into|we go to|we do|comes|come|
+  you have|youve got|were doing|were going into|were going to|is|i want|we move (?:on )?(?:to|into))|
+  finish(?:ing)? (?:off )?with|(?:leads|takes) us (?:to|into)|getting ready for|get ready for|set up for)(?: (?:the|a|
+  an|our|your|some|those|these|my|our favourite|that))*$
+`;
 
 /** `next up, squats`, `squats are next`, `moving on to squats`; the name is words [from, to). */
 function announces(words: readonly SaidWord[], from: number, to: number): boolean {

@@ -1,4 +1,5 @@
 import type { ClauseWords } from '../heard-words.ts';
+import { pattern } from '../pattern.ts';
 import { marksOf } from './clause-marks.ts';
 import { numberOf } from './numbers.ts';
 
@@ -13,14 +14,16 @@ function countIn(text: string): number | null {
   return second !== undefined && UNIT.test(second) ? null : value;
 }
 
+const RIGHT_SIDE = pattern('')`
+  \bright (?:side|leg|arm|foot|knee|hand|elbow|over|one|first|heel|hip|shoulder|toe|toes|ankle|in front|goes|back|on)\b
+  |\b(?:your|the|our|my|on|is|to|and) right\b|^right first|\bright$
+`;
+
 export const CLAUSES: ClauseWords = {
   marksOf,
   sidesIn: (text) => ({
     left: /\bleft\b/.test(text) && !/\b(?:seconds|secs|more|to|are|is) left\b/.test(text),
-    right:
-      /\bright (?:side|leg|arm|foot|knee|hand|elbow|over|one|first|heel|hip|shoulder|toe|toes|ankle|in front|goes|back|on)\b|\b(?:your|the|our|my|on|is|to|and) right\b|^right first|\bright$/.test(
-        text,
-      ) && !/\b(?:all|thats|just|so) right\b/.test(text),
+    right: RIGHT_SIDE.test(text) && !/\b(?:all|thats|just|so) right\b/.test(text),
   }),
   countIn,
 };

@@ -23,9 +23,10 @@ export const ENGLISH: Language = {
   code: 'en',
   name: 'English',
   smallWords: new Set(
-    'the and you your to of it is that this for with we on are have from just up out down keep one your back now not can get going'.split(
-      ' ',
-    ),
+    (
+      'the and you your to of it is that this for with we on are have from just up out down keep one your back ' +
+      'now not can get going'
+    ).split(' '),
   ),
   forms: {
     stem,

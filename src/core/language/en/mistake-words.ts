@@ -1,3 +1,4 @@
+import { pattern } from '../pattern.ts';
 import type { ConfessedMistake } from '../heard-words.ts';
 
 /** Words that by themselves say that an option is offered. */
@@ -17,8 +18,10 @@ export const OPTION_WORDS = new Set([
 ]);
 
 /** Words that lead in an option: `if that is too much`, `or stay on your knees`. */
-export const OPTION_LEAD =
-  /\b(?:if|easier|option|instead|or|can|could|too|gentler|enough|fine|just|rather|modify|without|no|less|harder|okay|only)\b/;
+export const OPTION_LEAD = pattern('')`
+  \b(?:if|easier|option|instead|or|can|could|too|gentler|enough|fine|just|rather|modify|without|no|less|harder|okay|
+  only)\b
+`;
 
 /** What people say where an option comes to their mind too late. */
 export const OPTION_CONFESSED =
@@ -31,7 +34,10 @@ export const NO_OPTION_WORD = /^(?:the|and|your|with|for|one|time|down|behind|fr
 export const MISTAKE_CONFESSED: readonly (readonly [rule: ConfessedMistake, words: RegExp])[] = [
   [
     'lost-beat',
-    /\b(?:off the beat|lost the beat|lost my beat|off it altogether|on the wrong (?:foot|beat)|ahead of the (?:beat|music|phrase)|wait for the (?:phrase|music|beat)|im (?:too )?early|i came in early|where(?:s| is) the beat)\b/,
+    pattern('')`
+      \b(?:off the beat|lost the beat|lost my beat|off it altogether|on the wrong (?:foot|beat)|ahead of the (?:beat|
+      music|phrase)|wait for the (?:phrase|music|beat)|im (?:too )?early|i came in early|where(?:s| is) the beat)\b
+    `,
   ],
   [
     'call-without-change',
@@ -39,6 +45,9 @@ export const MISTAKE_CONFESSED: readonly (readonly [rule: ConfessedMistake, word
   ],
   [
     'reps-miscounted',
-    /\b(?:lost count|lost my count|was that (?:two|three|four|five|six|seven|eight|nine|ten)|cant count|i miscounted|how many was that)\b/,
+    pattern('')`
+      \b(?:lost count|lost my count|was that (?:two|three|four|five|six|seven|eight|nine|ten)|cant count|i miscounted|
+      how many was that)\b
+    `,
   ],
 ];

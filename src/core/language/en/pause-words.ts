@@ -133,5 +133,6 @@ export const PAUSES: PauseWords = {
   afterCount: AFTER_COUNT,
   unit: /^(sec|min|more|rep)/,
   noises:
-    'music|song|applause|laugh\\w*|cheer\\w*|noise|silence|inaudible|beep\\w*|singing|clap\\w*|whistle|breath\\w*|exhal\\w*|inhal\\w*',
+    'music|song|applause|laugh\\w*|cheer\\w*|noise|silence|inaudible|beep\\w*|singing|clap\\w*|whistle|' +
+    'breath\\w*|exhal\\w*|inhal\\w*',
 };

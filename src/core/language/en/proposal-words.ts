@@ -1,3 +1,4 @@
+import { pattern } from '../pattern.ts';
 import type { LineWords } from '../said-lines.ts';
 import type { ProposalWords } from '../heard-words.ts';
 import { BEGINS_PART } from './small-words.ts';
@@ -11,8 +12,10 @@ function lengthOf(words: readonly string[]): 'work' | 'rest' | null {
 }
 
 export const PROPOSALS: ProposalWords = {
-  otherSide:
-    /\b(?:other (?:side|leg|arm|foot|hand)|(?:swap|switch|change)(?: (?:legs|sides|feet|hands|arms|over)|$)|second side)\b/,
+  otherSide: pattern('')`
+    \b(?:other (?:side|leg|arm|foot|hand)|(?:swap|switch|change)(?: (?:legs|sides|feet|hands|arms|over)|$)|
+    second side)\b
+  `,
   joins: /\b(?:after|then|and)\b/,
   // `There are squats and …`, `lots of squats and …`: what will be.
   promises: new Set(['are', 'some', 'of', 'like', 'doing', 'with']),

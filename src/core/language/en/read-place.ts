@@ -1,12 +1,22 @@
+import { pattern } from '../pattern.ts';
 import type { Reading } from '../claim-reading.ts';
 import type { SaidWord } from '../said-word.ts';
 
 const word = (tokens: readonly SaidWord[], i: number) => tokens[i]?.norm ?? '';
 
-const MOVES_SIDEWAYS =
-  /^(look|looking|turn|turning|reach|reaching|lean|leaning|step|stepping|twist|twisting|roll|rolling|tilt|shift|slide|hop|swing|tap|bend|rotate|rock|point|kick|drive)$/;
-const BODY =
-  /^(knee|knees|foot|feet|leg|legs|hand|hands|arm|arms|weight|elbow|hip|hips|heel|shoulder|toe|toes|stick|crate|eyes|head)$/;
+const MOVES_SIDEWAYS = pattern('')`
+  ^(look|looking|turn|turning|reach|reaching|lean|leaning|step|stepping|twist|twisting|roll|rolling|tilt|shift|slide|
+  hop|swing|tap|bend|rotate|rock|point|kick|drive)$
+`;
+const BODY = pattern('')`
+  ^(knee|knees|foot|feet|leg|legs|hand|hands|arm|arms|weight|elbow|hip|hips|heel|shoulder|toe|toes|stick|crate|eyes|
+  head)$
+`;
+
+/** After a side, these words make it a place or a part of the body. */
+const NO_SIDE_AFTER = pattern('')`
+  ^(now|away|here|there|back|in|on|after|before|hand|arm|leg|foot|knee|elbow|shoulder|hip|over|through|up|down)$
+`;
 
 /** `left side`, `on the right`, `right side next`; never `ten seconds left`, `all right`, `right now`. */
 export function readSide(tokens: readonly SaidWord[], i: number, named: boolean): Reading | null {
@@ -50,9 +60,7 @@ export function readSide(tokens: readonly SaidWord[], i: number, named: boolean)
   // `half-kneeling press, left`: the side right after a move's name.
   if (
     named &&
-    !/^(now|away|here|there|back|in|on|after|before|hand|arm|leg|foot|knee|elbow|shoulder|hip|over|through|up|down)$/.test(
-      at(1),
-    ) &&
+    !NO_SIDE_AFTER.test(at(1)) &&
     !/^(all|thats|are|be|is|seconds?|one|two|three|four|five|six|seven|eight|ten|moves?|rounds?)$/.test(at(-1))
   )
     return { body, length: 1 };
@@ -61,8 +69,10 @@ export function readSide(tokens: readonly SaidWord[], i: number, named: boolean)
 
 const POSITIONS: readonly { readonly words: RegExp; readonly positions: readonly string[] }[] = [
   {
-    words:
-      /^(?:(?:lie|lying|lay|roll|come|get|go|down|flat|over|back|stay|staying) )?(?:(?:all|down|back|flat|over|lying|right) ){0,3}(?:on|onto|to) (?:your|our) backs?\b/,
+    words: pattern('')`
+      ^(?:(?:lie|lying|lay|roll|come|get|go|down|flat|over|back|stay|staying) )?(?:(?:all|down|back|flat|over|lying|
+      right) ){0,3}(?:on|onto|to) (?:your|our) backs?\b
+    `,
     positions: ['supine'],
   },
   {
@@ -70,14 +80,19 @@ const POSITIONS: readonly { readonly words: RegExp; readonly positions: readonly
     positions: ['prone'],
   },
   {
-    words:
-      /^(?:lie|lying|roll|come|get|go|flip|down|over) (?:(?:down|over|all) ){0,2}on(?:to)? (?:your|our) (?:left |right )?sides?\b/,
+    words: pattern('')`
+      ^(?:lie|lying|roll|come|get|go|flip|down|over) (?:(?:down|over|all) ){0,2}on(?:to)? (?:your|our) (?:left |
+      right )?sides?\b
+    `,
     positions: ['side-lying'],
   },
   { words: /^(?:on |onto |to |into )?(?:all fours|your hands and knees|hands and knees)\b/, positions: ['all fours'] },
   {
-    words:
-      /^(?:up )?(?:on|onto|to) your (?:feet)\b|^(?:stand|standing) (?:(?:back|all|right) )?(?:up|tall)\b(?! on)|^back (?:up )?on(?:to)? your feet\b|^(?:come )?(?:back |all the way )?(?:up )to stand(?:ing)?\b|^come to stand(?:ing)?\b|^back up to standing\b/,
+    words: pattern('')`
+      ^(?:up )?(?:on|onto|to) your (?:feet)\b|^(?:stand|standing) (?:(?:back|all|right) )?(?:up|tall)\b(?! on)
+      |^back (?:up )?on(?:to)? your feet\b|^(?:come )?(?:back |all the way )?(?:up )to stand(?:ing)?\b
+      |^come to stand(?:ing)?\b|^back up to standing\b
+    `,
     positions: ['standing'],
   },
   { words: /^(?:in|into|to) (?:a |your )?(?:high |forearm |straight.arm )?plank(?: position)?$/, positions: ['plank'] },
@@ -93,6 +108,12 @@ const POSITIONS: readonly { readonly words: RegExp; readonly positions: readonly
   },
 ];
 
+/** After these words `on the floor` is where a hand, a foot or a thing goes, not the body. */
+const LAID_THERE = pattern('')`
+  ^(feet?|hands?|heels?|toes?|knees?|foot|crate|towel|stick|weights?|head|eyes|look|puts?|place|drop|reach|touch|off|
+  lower|elbows?|forearms?)$
+`;
+
 /** Where the body goes: `lie on your back`, `on all fours`, `down to the floor`. */
 export function readPosition(tokens: readonly SaidWord[], i: number): Reading | null {
   const text = tokens
@@ -101,9 +122,7 @@ export function readPosition(tokens: readonly SaidWord[], i: number): Reading | 
     .join(' ');
   if (/^(hard|easy|tough|good|bad|kind|gentle|strain|pressure|rough|heavy)$/.test(word(tokens, i - 1))) return null;
   if (
-    /^(feet?|hands?|heels?|toes?|knees?|foot|crate|towel|stick|weights?|head|eyes|look|puts?|place|drop|reach|touch|off|lower|elbows?|forearms?)$/.test(
-      word(tokens, i - 1),
-    ) ||
+    LAID_THERE.test(word(tokens, i - 1)) ||
     /^(feet?|hands?|heels?|toes?|foot|crate|towel|stick|weights?|eyes|put|place|drop|reach|touch|tap)$/.test(
       word(tokens, i - 2),
     )

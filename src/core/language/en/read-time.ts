@@ -1,4 +1,5 @@
 import type { Reading } from '../claim-reading.ts';
+import { pattern } from '../pattern.ts';
 import type { SaidWord } from '../said-word.ts';
 import { numberAt, unitOf } from './claim-numbers.ts';
 
@@ -7,6 +8,10 @@ const RESTING =
   /^(rest|rests|resting|recover|recovers|recovery|break|breaks|breather|pause|off|breathe|breathing|drink)$/;
 const WORKING =
   /^(each|every|exercise|exercises|move|moves|interval|intervals|station|stations|work|hold|holds|stretch|stretches)$/;
+const OPENING = pattern('')`
+  ^(and|thats|that|is|okay|ok|so|just|now|guys|everyone|everybody|nice|good|come|on|you|youve|we|weve|have|got|heres|
+  there|theres|are|only)$
+`;
 const ENDING = /^(rest|done|stop|finished|finish|switch|swap|change|changing|over|through|break|relax|there|release)$/;
 /** Tempo of one repetition is no length of an interval. */
 const LONGEST_TEMPO_S = 6;
@@ -161,13 +166,7 @@ function readAlone(
   const before = tokens[i - 1]?.norm ?? '';
   if (/^(in|about|next|a|for)$/.test(before)) return null;
   const ends = /[.,!?;:]["”’)]*$/.test(tokens[i + unitEnd - 1]?.text ?? '') || i + unitEnd >= tokens.length;
-  const opens = tokens
-    .slice(0, i)
-    .every((t) =>
-      /^(and|thats|that|is|okay|ok|so|just|now|guys|everyone|everybody|nice|good|come|on|you|youve|we|weve|have|got|heres|there|theres|are|only)$/.test(
-        t.norm,
-      ),
-    );
+  const opens = tokens.slice(0, i).every((t) => OPENING.test(t.norm));
   const short = tokens.length <= unitEnd + 4;
   if (!(short || (opens && (ends || after.some((w) => ENDING.test(w)))))) return null;
   return { body: { type: 'seconds-left', seconds: value }, length: unitEnd };

@@ -4,7 +4,8 @@ export const VIEWERS: ViewerWords = {
   ...{ underMinute: 'Under a minute', minute: '1 minute', minutes: '{n} minutes', with: 'with {what}' },
   ...{ noEquipment: 'no equipment', needNothing: 'You need no equipment.', need: 'You need: {what}.', music: 'Music:' },
   notice:
-    'Stop if you feel chest pain, faintness, dizziness or pain in a joint. Ask a health professional first if you are pregnant, injured or under treatment. Local rules and licensed practice decide.',
+    'Stop if you feel chest pain, faintness, dizziness or pain in a joint. Ask a health professional first ' +
+    'if you are pregnant, injured or under treatment. Local rules and licensed practice decide.',
   ...{ repetition: '1 repetition', repetitions: '{n} repetitions', breath: '1 breath', breaths: '{n} breaths' },
   takeUp: 'Take up {what}',
   ...{ oneMove: '1 move', manyMoves: '{n} moves' },

@@ -7,7 +7,8 @@ export const GET = endpoint(async (context, { params }) => {
     headers: {
       'Content-Type': mime,
       'Cache-Control': 'no-store',
-      'Content-Disposition': `${mime === 'application/pdf' ? 'inline' : 'attachment'}; filename*=UTF-8''${encodeURIComponent(name)}`,
+      'Content-Disposition':
+        `${mime === 'application/pdf' ? 'inline' : 'attachment'}; ` + `filename*=UTF-8''${encodeURIComponent(name)}`,
     },
   });
 });
