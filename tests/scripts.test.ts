@@ -87,7 +87,7 @@ describe('a database of another major version', () => {
 describe('the fonts of the overlay', () => {
   it('are the same files in the page and in the renderer', () => {
     const page = readFileSync('src/browser/overlay.ts', 'utf8');
-    const imported = [...page.matchAll(/from '(@fontsource\/[^']+)\?url'/g)].map((m) => m[1]);
+    const imported = [...page.matchAll(/from\s+'(@fontsource\/[^']+)\?url'/g)].map((m) => m[1]);
     expect(imported.sort()).toEqual(OVERLAY_FONTS.flatMap((font) => font.files).sort());
   });
 });

@@ -17,94 +17,13 @@ import { writeClassCard } from '../src/formats/class-card/class-card.ts';
 import { writeDescription } from '../src/formats/description/description-writer.ts';
 import { writeViewersPage } from '../src/formats/viewers-page/viewers-page.ts';
 import { propose } from '../src/core/propose/propose.ts';
-import { type CallRules, DEFAULT_CALLS, EMPTY_SCRIPT } from '../src/core/script/cue.ts';
-import { schedule } from '../src/core/script/schedule.ts';
-import { styleOfWay } from '../src/core/script/ways.ts';
+import { DEFAULT_CALLS } from '../src/core/script/cue.ts';
 import { typicalSpeaker } from '../src/core/speech/line-time.ts';
 import { anySeconds, anyTime, asPlanned } from './support/times.ts';
-import { type Transcript, spokenWords } from '../src/core/transcript/transcript.ts';
-import { readOutline } from '../src/formats/outline/outline-reader.ts';
+import { spokenWords } from '../src/core/transcript/transcript.ts';
 import { boundaryErrors, coarsen, quantile, syntheticTake } from './support/synthetic-take.ts';
 import { takeTime, wholeLength } from '../src/core/time/micros.ts';
-
-// One class in two languages: what holds of the English one must hold of the German one.
-const ENGLISH = readOutline(`# Broomstick Strong
-instructor: Ottilie Brandvold
-## Hello: talk, 0:30
-## Warm-up: warm-up, 30/10
-- Arm circles
-- Hip circles
-- March on the spot
-## Main: circuit, 2 rounds, 40/20
-- Squat
-- Push-up
-- Reverse lunge | sides own
-- Forearm plank
-- Bent-over row
-## Strength: strength, reps 10 pace 4 rest 20
-- Glute bridge
-- Dead bug
-## Stretch: cool-down, hold 0:30 change 8
-- Calf stretch | sides own
-- Child’s pose
-## Bye: talk, 0:20`).value;
-const GERMAN = readOutline(`# Stark mit dem Besenstiel
-instructor: Ottilie Brandvold
-language: Deutsch
-## Hallo: talk, 0:30
-## Aufwärmen: warm-up, 30/10
-- Armkreisen
-- Hüftkreisen
-- Marschieren
-## Hauptteil: circuit, 2 rounds, 40/20
-- Kniebeuge
-- Liegestütz
-- Ausfallschritt rückwärts | sides own
-- Unterarmstütz
-- Rudern
-## Kraft: strength, reps 10 pace 4 rest 20
-- Brücke
-- Käfer
-## Dehnen: cool-down, hold 0:30 change 8
-- Wadendehnung | sides own
-- Kindhaltung
-## Tschüss: talk, 0:20`).value;
-const TWINS = [ENGLISH, GERMAN] as const;
-
-/** All calls in plain words, in the language of a plan. */
-const plainCalls = (plan: typeof ENGLISH): CallRules => ({
-  ...DEFAULT_CALLS,
-  words: styleOfWay('quiet', plan.language).words,
-});
-/** A written line in the welcome and one in the goodbye, so that the class ends with a word. */
-const linesOf = (plan: typeof ENGLISH, calls: CallRules = EMPTY_SCRIPT.calls) => {
-  const { segments } = compile(plan);
-  const goodbye = plan.language === 'de' ? 'Danke, und bis zum nächsten Mal.' : 'Thank you, and see you next time.';
-  const anchor = { kind: 'start', afterUs: anySeconds(3) } as const;
-  const cue = { id: 'c1', segmentKey: segments.at(-1)!.key, kind: 'talk', anchor, text: goodbye } as const;
-  return schedule(segments, { ...EMPTY_SCRIPT, cues: [cue], calls }, { plan }).lines;
-};
-const spoken = (plan: typeof ENGLISH, text: string, atS: number) =>
-  spokenWords(
-    {
-      ...(plan.language !== undefined && { language: plan.language }),
-      cues: [
-        {
-          start: anySeconds(atS),
-          end: anySeconds(atS + text.split(' ').length * 0.3),
-          text,
-          words: text.split(' ').map((word, i) => ({
-            text: word,
-            start: anySeconds(atS + i * 0.3),
-            end: anySeconds(atS + i * 0.3 + 0.25),
-          })),
-        },
-      ],
-    },
-    anySeconds(3600),
-  );
-const inTake = (plan: typeof ENGLISH, transcript: Transcript): Transcript =>
-  plan.language === undefined ? transcript : { ...transcript, language: plan.language };
+import { ENGLISH, TWINS, plainCalls, linesOf, spoken, inTake } from './support/language-twins.ts';
 
 describe('a class and its twin in German', () => {
   it('are the same class: segments, level, props, impact', () => {

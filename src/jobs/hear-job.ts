@@ -1,5 +1,6 @@
 import { workNamed } from '../db/leases-sql.ts';
-import { putHeard, trackById } from '../db/tracks-sql.ts';
+import { trackById } from '../db/tracks-sql.ts';
+import { putHeard } from '../db/track-sound-sql.ts';
 import { listenTo } from '../media/listen-to.ts';
 import { NotSound } from '../media/sound.ts';
 import { runLeased } from './run-leased.ts';

@@ -11,8 +11,8 @@ import {
   setRights,
   setTrackMap,
   trackById,
-  trackSound,
 } from '../db/tracks-sql.ts';
+import { trackSound } from '../db/track-sound-sql.ts';
 import { send } from '../db/queue.ts';
 import { keepableName } from '../formats/keepable.ts';
 import { keepMedia } from '../db/keep-media.ts';

@@ -2,67 +2,10 @@
  * Holds what the core says of the spoken classes in ../shared/classes against their truth. The classes are not part of
  * the project; where the folder is missing nothing is measured. Scores are counted as the scorer beside them counts.
  */
-import { execFileSync } from 'node:child_process';
-import { existsSync, readFileSync, readdirSync } from 'node:fs';
-import { join, resolve } from 'node:path';
 import { compileCommand } from '../../src/cli/plan-commands.ts';
 import { alignCommand, claimsCommand, proposeCommand } from '../../src/cli/take-commands.ts';
-
-export const FOLDER = resolve(process.env.EUPHON_ROOT ?? '.', '../shared/classes');
-/** One class of each way of teaching was kept aside until the end: nothing was learned from it or looked at. */
-export const KEPT_ASIDE: readonly string[] = ['a2', 'b3', 'c1', 'd4'];
-
-export interface SpokenSegment {
-  readonly label: string;
-  readonly kind: string;
-  readonly side: string | null;
-  readonly round: number;
-  readonly start_s: number;
-  readonly end_s: number;
-  readonly planned: boolean;
-  readonly plan_index: number | null;
-}
-
-export interface SpokenClass {
-  readonly id: string;
-  readonly outline: string;
-  readonly duration_s: number;
-  readonly lines: readonly { readonly t: number; readonly text: string }[];
-  readonly segments: readonly SpokenSegment[];
-  readonly slips: readonly {
-    readonly t: number;
-    readonly type: string;
-    readonly note: string;
-    readonly sure: boolean;
-  }[];
-  readonly claims: readonly {
-    readonly t: number;
-    readonly type: string;
-    readonly said: string;
-    readonly true: boolean;
-  }[];
-}
-
-export type TranscriptKind = 'paragraphs' | 'long' | 'lines';
-
-export function classIds(): string[] {
-  if (!existsSync(FOLDER)) return [];
-  return readdirSync(FOLDER)
-    .filter((f) => /^[a-z]\d+\.json$/.test(f))
-    .map((f) => f.slice(0, -5))
-    .sort();
-}
-
-export function readClass(id: string): SpokenClass {
-  return JSON.parse(readFileSync(join(FOLDER, `${id}.json`), 'utf8')) as SpokenClass;
-}
-
-export function transcriptText(id: string, kind: TranscriptKind, bare = false): string {
-  return execFileSync(process.execPath, [join(FOLDER, 'transcript.mjs'), id, kind, ...(bare ? ['bare'] : [])], {
-    encoding: 'utf8',
-    maxBuffer: 1 << 26,
-  });
-}
+import { type SpokenClass, type TranscriptKind, readClass, transcriptText } from './spoken-classes.ts';
+import { type Score, newScore } from './score-lines.ts';
 
 const ALSO: Readonly<Record<string, readonly string[]>> = {
   'seconds-left': ['seconds-left', 'length'],
@@ -79,55 +22,6 @@ const ALIKE_MISTAKES: Readonly<Record<string, readonly string[]>> = {
   'break-long': ['break-long', 'explanation-into-work'],
   'explanation-into-work': ['explanation-into-work', 'break-long'],
 };
-
-/** All that is counted of one class or of several together. */
-export interface Score {
-  starts: number[];
-  ends: number[];
-  /** Certainty said, and whether both ends lie within a second. */
-  sure: [number, boolean][];
-  missing: number;
-  wrong: number;
-  leftOut: number;
-  phantom: number;
-  mistakes: number;
-  mistakesFound: number;
-  beyond: number;
-  minutes: number;
-  claims: number;
-  claimsFound: number;
-  given: number;
-  right: number;
-  alarms: number;
-  f1: number[];
-  notes: string[];
-  /** Claims and mistakes by type: found of how many. */
-  byType: Map<string, [found: number, all: number]>;
-}
-
-export function newScore(): Score {
-  return {
-    starts: [],
-    ends: [],
-    sure: [],
-    missing: 0,
-    wrong: 0,
-    leftOut: 0,
-    phantom: 0,
-    mistakes: 0,
-    mistakesFound: 0,
-    beyond: 0,
-    minutes: 0,
-    claims: 0,
-    claimsFound: 0,
-    given: 0,
-    right: 0,
-    alarms: 0,
-    f1: [],
-    notes: [],
-    byType: new Map(),
-  };
-}
 
 function tally(score: Score, type: string, found: boolean): void {
   const [f, n] = score.byType.get(type) ?? [0, 0];
@@ -301,77 +195,4 @@ function scoreProposal(truth: SpokenClass, text: string, score: Score): void {
         : Math.max(table[i + 1]?.[j] ?? 0, table[i]?.[j + 1] ?? 0);
   score.f1.push((2 * (table[0]?.[0] ?? 0)) / (a.length + b.length));
   score.notes.push(`proposed ${a.length} for ${b.length}, F1 ${score.f1[0]?.toFixed(2)}`);
-}
-
-export function merge(scores: readonly Score[]): Score {
-  const all = newScore();
-  for (const s of scores) {
-    all.starts.push(...s.starts);
-    all.ends.push(...s.ends);
-    all.sure.push(...s.sure);
-    all.f1.push(...s.f1);
-    for (const key of [
-      'missing',
-      'wrong',
-      'leftOut',
-      'phantom',
-      'mistakes',
-      'mistakesFound',
-      'beyond',
-      'minutes',
-      'claims',
-      'claimsFound',
-      'given',
-      'right',
-      'alarms',
-    ] as const)
-      all[key] += s[key];
-    for (const [type, [f, n]] of s.byType) {
-      const [F, N] = all.byType.get(type) ?? [0, 0];
-      all.byType.set(type, [F + f, N + n]);
-    }
-  }
-  return all;
-}
-
-function quantile(values: readonly number[], p: number): string {
-  const sorted = [...values].sort((x, y) => x - y);
-  const at = sorted[Math.min(sorted.length - 1, Math.floor(p * sorted.length))];
-  return at === undefined ? '–' : at.toFixed(1);
-}
-
-/** Mean distance of what is said from what holds, over ten steps of certainty. */
-export function expectedError(sure: readonly (readonly [number, boolean])[]): number {
-  let off = 0;
-  for (let lo = 0; lo < 10; lo++) {
-    const bin = sure.filter(([c]) => Math.min(9, Math.floor(c * 10)) === lo);
-    off += Math.abs(bin.reduce((sum, [c]) => sum + c, 0) - bin.filter(([, ok]) => ok).length);
-  }
-  return sure.length === 0 ? NaN : off / sure.length;
-}
-
-export function scoreLine(s: Score): string {
-  return (
-    `starts ${quantile(s.starts, 0.5)}/${quantile(s.starts, 0.95)} ends ${quantile(s.ends, 0.5)}/` +
-    `${quantile(s.ends, 0.95)} s` +
-    `, missing ${s.missing}, wrong ${s.wrong} of ${s.missing + s.starts.length}, left-out seen ` +
-    `${s.leftOut - s.phantom}/${s.leftOut}` +
-    `; claims ${s.claimsFound}/${s.claims}, right ${s.right}/${s.given}, alarms ` +
-    `${((10 * s.alarms) / s.minutes).toFixed(1)}` +
-    `; mistakes ${s.mistakesFound}/${s.mistakes}, beyond ${((10 * s.beyond) / s.minutes).toFixed(1)}` +
-    `; F1 ${(s.f1.reduce((x, y) => x + y, 0) / Math.max(1, s.f1.length)).toFixed(2)}; expected error ` +
-    `${expectedError(s.sure).toFixed(2)}`
-  );
-}
-
-/** What is said against what holds, by tenths of certainty. */
-export function reliability(sure: readonly (readonly [number, boolean])[]): string[] {
-  return Array.from({ length: 10 }, (_, lo) => {
-    const bin = sure.filter(([c]) => Math.min(9, Math.floor(c * 10)) === lo);
-    const [said, held] = [bin.reduce((sum, [c]) => sum + c, 0), bin.filter(([, ok]) => ok).length];
-    return bin.length === 0
-      ? ''
-      : `said ${((100 * said) / bin.length).toFixed(0)} %, holds in ${((100 * held) / bin.length).toFixed(0)} ` +
-          `% of ${bin.length}`;
-  }).filter((line) => line !== '');
 }

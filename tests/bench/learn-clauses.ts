@@ -14,7 +14,7 @@ import { type Token, spokenWords } from '../../src/core/transcript/transcript.ts
 import { anyTime } from '../support/times.ts';
 import { readOutline } from '../../src/formats/outline/outline-reader.ts';
 import { readTranscript } from '../../src/formats/transcript-reader.ts';
-import { KEPT_ASIDE, classIds, readClass, transcriptText } from './classes.ts';
+import { KEPT_ASIDE, classIds, readClass, transcriptText } from './spoken-classes.ts';
 
 const CONTEXTS = DOINGS.flatMap((d) => PLACES.map((p) => `${d} ${p}`));
 const zeros = () => CONTEXTS.map(() => 0);

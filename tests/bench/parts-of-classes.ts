@@ -4,7 +4,7 @@ import { isActive } from '../../src/core/plan/segment.ts';
 import { anyTime } from '../support/times.ts';
 import { readOutline } from '../../src/formats/outline/outline-reader.ts';
 import { readTranscript } from '../../src/formats/transcript-reader.ts';
-import { type SpokenSegment, type TranscriptKind, readClass, transcriptText } from './classes.ts';
+import { type SpokenSegment, type TranscriptKind, readClass, transcriptText } from './spoken-classes.ts';
 
 /** Planned work and holds: begun within 5 s, within their length, wrongly, not at all; and said though not held. */
 export interface PartScore {

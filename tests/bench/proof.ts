@@ -5,7 +5,8 @@ import { join } from 'node:path';
 import { frameRate } from '../../src/core/time/frames.ts';
 import type { LookId } from '../../src/core/lanes/look-rules.ts';
 import { proveFilm } from '../../src/media/prove-film.ts';
-import { FAULTS, film } from '../support/planted-faults.ts';
+import { FAULTS } from '../support/planted-faults.ts';
+import { film } from '../support/made-film.ts';
 
 const folder = mkdtempSync(join(tmpdir(), 'euphon-bench-proof-'));
 const fonts = `${process.env.EUPHON_ROOT ?? '.'}/dist/fonts`;

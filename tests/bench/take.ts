@@ -1,10 +1,4 @@
-/**
- * Alignment and slips on made classes of several schools: npm run bench -- take. Seeded; nothing here passes or fails.
- */
-import { spawnSync } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+/** Alignment and slips on made classes of several schools: npm run bench -- take. Seeded; nothing passes or fails. */
 import { takeFindings } from '../../src/core/checks/take-checks.ts';
 import { mistakeFindings } from '../../src/core/mistakes/find-mistakes.ts';
 import { mistakesOf } from '../../src/core/mistakes/mistake.ts';
@@ -15,10 +9,11 @@ import { DEFAULT_CALLS, SPARE_CALLS } from '../../src/core/script/cue.ts';
 import { align, voiceOf } from '../../src/core/align/align.ts';
 import { propose } from '../../src/core/propose/propose.ts';
 import { edits } from '../../src/core/propose/round-detection.ts';
-import { type Transcript } from '../../src/core/transcript/transcript.ts';
+import type { Transcript } from '../../src/core/transcript/transcript.ts';
 import { readOutline } from '../../src/formats/outline/outline-reader.ts';
-import { FINE_HZ, laySounds, monoAt } from '../../src/media/sync.ts';
-import { KEPT_ASIDE, classIds, merge, reliability, scoreClass, scoreLine } from './classes.ts';
+import { scoreClass } from './classes.ts';
+import { merge, reliability, scoreLine } from './score-lines.ts';
+import { KEPT_ASIDE, classIds } from './spoken-classes.ts';
 import { STRETCHES, scoreParts } from './parts-of-classes.ts';
 import { plantSlips } from '../support/planted-slips.ts';
 import { SCHOOLS } from '../support/schools.ts';
@@ -252,40 +247,3 @@ for (const [paragraph, heard] of [
       `${[...odd].map(([k, v]) => `${k} ${v}`).join(', ') || 'none'}`,
   );
 }
-
-/** Two hours of sound, twice, laid over each other. */
-const folder = mkdtempSync(join(tmpdir(), 'euphon-sync-'));
-const take = 'demo/media/broomstick-strong-take-1.mp4';
-for (const [name, args] of [
-  ['first', []],
-  ['second', ['-af', 'adelay=4321:all=1,lowpass=5000']],
-] as const)
-  spawnSync('ffmpeg', [
-    '-v',
-    'error',
-    '-y',
-    '-stream_loop',
-    '15',
-    '-i',
-    take,
-    '-vn',
-    ...args,
-    '-ac',
-    '1',
-    '-t',
-    '7200',
-    join(folder, `${name}.flac`),
-  ]);
-const from = performance.now();
-const [one, other] = [
-  await monoAt(join(folder, 'first.flac'), FINE_HZ, 7200),
-  await monoAt(join(folder, 'second.flac'), FINE_HZ, 7200),
-];
-const decoded = performance.now();
-const sync = laySounds(one, other);
-console.log(
-  `two recordings of two hours: decoded in ${((decoded - from) / 1000).toFixed(1)} s, laid over each other ` +
-    `in ${((performance.now() - decoded) / 1000).toFixed(1)} s (bar 20), offset ${sync.offsetS.toFixed(4)} ` +
-    `s of 4.3210, drift ${sync.driftPpm.toFixed(2)} ppm of 0`,
-);
-rmSync(folder, { recursive: true, force: true });

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { deleteTake, insertMediaFile, insertTake, putLie, putThumbs, takeById } from '../../src/db/takes-sql.ts';
+import { deleteTake, insertMediaFile, putLie, putThumbs, takeById } from '../../src/db/takes-sql.ts';
 import { putTranscript, transcriptOf } from '../../src/db/transcripts-sql.ts';
 import {
   levelsOf,
@@ -22,7 +22,6 @@ import {
 import { queueTakeWork, stopTakeWork, workOf } from '../../src/db/take-work-sql.ts';
 import { factsOfTake } from '../../src/core/workout/take-sources.ts';
 import { NO_SOUND } from '../../src/core/signal/take-sound.ts';
-import { frameRate } from '../../src/core/time/frames.ts';
 import { anySeconds, anyTime } from '../support/times.ts';
 import { WORDS_A_MINUTE } from '../../src/core/speech/line-time.ts';
 import type { Context } from '../../src/server/context.ts';
@@ -39,39 +38,20 @@ import { askTakeWork } from '../../src/server/take-work.ts';
 import { createWorkout, getWorkout } from '../../src/server/workouts.ts';
 import { patchWorkout } from '../../src/server/workout-patch.ts';
 import { writeTranscript } from '../../src/formats/transcript-writer.ts';
-import { readOutline } from '../../src/formats/outline/outline-reader.ts';
-import { syntheticTake } from '../support/synthetic-take.ts';
 import { closeContext, freshContext } from './support.ts';
+import { OUTLINE, made, newTake } from './made-takes.ts';
 
-const OUTLINE =
-  '# Log\n## Hello: talk, 0:30\n## Main: circuit, 3 rounds, 40/20\n- Squat\n- Push-up\n- Plank\n## Bye: talk, 0:20';
-const made = syntheticTake(readOutline(OUTLINE).value, 3, { breakOverS: 8 });
 let context: Context;
 let workoutId: string;
 let [take, camera, other]: [string, string, string] = ['', '', ''];
-
-async function newTake(workout: string, n: number, width = 640): Promise<string> {
-  const sha256 = String(n).repeat(64).slice(0, 64);
-  await insertMediaFile(context.pool, { sha256, extension: width === 0 ? 'wav' : 'mp4', bytes: 1000 });
-  const probe = {
-    duration: made.duration,
-    rate: frameRate(25, 1),
-    width,
-    height: width === 0 ? 0 : 360,
-    videoCodec: width === 0 ? 'none' : 'h264',
-    audioCodec: 'aac',
-    videoStart: anyTime(0),
-  };
-  return insertTake(context.pool, workout, { sha256, name: `Take ${n}`, probe });
-}
 
 beforeAll(async () => {
   context = await freshContext('euphon_takes');
   workoutId = (await createWorkout(context, { outline: OUTLINE })).id;
   [take, camera, other] = [
-    await newTake(workoutId, 1),
-    await newTake(workoutId, 2),
-    await newTake((await createWorkout(context, { title: 'Other' })).id, 3),
+    await newTake(context, workoutId, 1),
+    await newTake(context, workoutId, 2),
+    await newTake(context, (await createWorkout(context, { title: 'Other' })).id, 3),
   ];
 });
 afterAll(() => closeContext(context));
@@ -113,7 +93,7 @@ describe('recordings of the same hour', () => {
     ).toEqual([{ start: 10e6, end: 11e6 }]);
   });
   it('outlive the take they belonged to', async () => {
-    const [host, guest] = [await newTake(workoutId, 4), await newTake(workoutId, 5, 0)];
+    const [host, guest] = [await newTake(context, workoutId, 4), await newTake(context, workoutId, 5, 0)];
     await setRole(context, guest, { role: 'recorder', ofTake: host });
     await deleteTake(context.pool, host);
     expect(await takeById(context.pool, guest)).toMatchObject({ ofTake: null });
@@ -222,8 +202,8 @@ describe('the logbook', () => {
 describe('the same file in another class', () => {
   it('takes over what was heard and its pictures, once they are whole', async () => {
     const [here, there] = [
-      await newTake((await createWorkout(context, { title: 'Here' })).id, 7),
-      await newTake((await createWorkout(context, { title: 'There' })).id, 7),
+      await newTake(context, (await createWorkout(context, { title: 'Here' })).id, 7),
+      await newTake(context, (await createWorkout(context, { title: 'There' })).id, 7),
     ];
     const { pool } = context;
     await putWaveform(pool, here, 20, Uint8Array.from([3, 5]));
@@ -247,7 +227,7 @@ describe('the same file in another class', () => {
     expect(await levelsOf(pool, there)).toEqual(await levelsOf(pool, here));
     expect([...((await waveformOf(pool, there))?.peaks ?? [])]).toEqual([3, 5]);
     // Another file has nothing to give.
-    expect(await takeOverHeard(pool, await newTake(workoutId, 8))).toBe(false);
+    expect(await takeOverHeard(pool, await newTake(context, workoutId, 8))).toBe(false);
     const sheet = { everyUs: anyTime(10e6), count: 1, width: 160, height: 90, columns: 1 };
     await insertMediaFile(pool, { sha256: 'e'.repeat(64), extension: 'jpg', bytes: 10 });
     await putThumbs(pool, here, 'e'.repeat(64), sheet);

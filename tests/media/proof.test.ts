@@ -5,7 +5,8 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { isProved } from '../../src/core/proof/certificate.ts';
 import { frameRate } from '../../src/core/time/frames.ts';
 import { proveFilm } from '../../src/media/prove-film.ts';
-import { FAULTS, type Film, film } from '../support/planted-faults.ts';
+import { FAULTS } from '../support/planted-faults.ts';
+import { type Film, film } from '../support/made-film.ts';
 
 const folder = mkdtempSync(join(tmpdir(), 'euphon-proof-'));
 let made: Film;

@@ -4,6 +4,7 @@ import type { PlannedSegment, Segment } from '../../src/core/plan/segment.ts';
 import { numberWords } from '../../src/core/language/en/written-out.ts';
 import type { ClaimType } from '../../src/core/claims/claim.ts';
 import { readOutline } from '../../src/formats/outline/outline-reader.ts';
+import { LOOK_ALIKES } from './claim-look-alikes.ts';
 
 /** One sentence said at a moment of a class, and what a listener would say of it; null: it claims nothing. */
 export interface Spoken {
@@ -237,56 +238,3 @@ export function claimSet(): Spoken[] {
       set.push({ atUs: segment.start + 4e6, text: `${cap(text)}.`, expected: null });
   return set;
 }
-
-const LOOK_ALIKES = [
-  'that feels right to me',
-  'all right everyone',
-  'right now we breathe',
-  'keep your left hand on your hip',
-  'nothing left in the tank',
-  'I left my keys in the hive',
-  'come halfway down',
-  'lower only half way up',
-  'the halfway house is shut',
-  'two feet under your hips',
-  'I have two sisters',
-  'one thing to remember',
-  'keep one foot forward',
-  'ten toes on the floor',
-  'I did three rounds yesterday',
-  'we did this for thirty seconds last week',
-  'next time we go slower',
-  'see you next week',
-  'the next day you may feel it',
-  'squats are good for your legs',
-  'if you have a mat, use it',
-  'some people need a chair',
-  'look to the left and to the right',
-  'turn from side to side',
-  'reach to the right side',
-  'take your time',
-  'give it a second',
-  'wait a second',
-  'a second nature to you',
-  'sixty seconds ago you were sitting',
-  'every ten seconds I change my mind',
-  'I was there first',
-  'the first thing is to breathe',
-  'my bees need more water',
-  'grab a drink',
-  'put your feet on the floor',
-  'drop your hands to the floor',
-  'you are doing great',
-  'rest of the body stays still',
-  'round your back a little',
-  'move the weight to your heels',
-  'one more breath',
-  'two more inches',
-  'five years ago I started',
-  'stay with me',
-  'that was the last straw',
-  'keep the last bit for yourself',
-  'your core is on the whole time',
-  'more or less',
-  'does ten feel like a lot',
-] as const;

@@ -7,6 +7,8 @@ import { anyTime } from './times.ts';
 import type { TakeSound } from '../../src/core/signal/take-sound.ts';
 import type { TimedWord, TranscriptCue } from '../../src/core/transcript/transcript.ts';
 import { type SyntheticTake, seeded } from './synthetic-take.ts';
+import { OTHER_NAMES, BEFORE_A_NAME, CHATTER, SONG, INTO, COMING } from './living-words.ts';
+import { mishear } from './misheard-take.ts';
 
 /**
  * How a class is spoken when nobody reads a script: other names, half names, misheard words, chatter, song. Common
@@ -26,92 +28,6 @@ export interface LivingFaults {
   /** One break in the middle of the class goes on for so long, while somebody tells what comes and what came. */
   readonly asideS?: number;
 }
-
-const OTHER_NAMES: Readonly<Record<string, readonly string[]>> = {
-  Squat: ['squats', 'air squats', 'bodyweight squats', 'the squat'],
-  'Push-up': ['push ups', 'press ups', 'pushups'],
-  'Reverse lunge': ['reverse lunges', 'step back lunges', 'lunges', 'back lunges'],
-  Plank: ['plank', 'plank hold', 'high plank'],
-  'Jumping jack': ['jumping jacks', 'star jumps', 'jacks'],
-  'Glute bridge': ['glute bridges', 'hip bridges', 'bridges', 'hip raises'],
-  'High knees': ['high knees', 'high knee run', 'knees up'],
-  'Squat jump': ['squat jumps', 'jump squats'],
-  'Mountain climber': ['mountain climbers', 'climbers'],
-  'Calf stretch': ['calf stretch', 'stretch the calf'],
-  'Chest opener': ['chest opener', 'open up the chest', 'chest stretch'],
-  'March on the spot': ['marching', 'march it out', 'march on the spot'],
-  'Arm circles': ['arm circles', 'circle the arms'],
-  'Side step': ['side steps', 'step touch', 'side to side'],
-  'Hip circles': ['hip circles', 'circle the hips'],
-  'Goblet squat': ['goblet squats', 'squats with the weight', 'goblets'],
-  'Bent-over row': ['bent over rows', 'rows', 'bent rows'],
-  'Overhead press': ['overhead press', 'shoulder press', 'presses overhead'],
-  Deadlift: ['deadlifts', 'dead lifts'],
-  'Dead bug': ['dead bugs', 'deadbugs'],
-  'Side plank': ['side plank', 'side planks'],
-  'Bicycle crunch': ['bicycle crunches', 'bicycles'],
-  'Broomstick row': ['broomstick rows', 'rows with the broomstick', 'rows'],
-  'Crate deadlift': ['crate deadlifts', 'deadlifts'],
-  'Split squat': ['split squats', 'static lunges'],
-  'Kneeling hip stretch': ['kneeling hip stretch', 'hip flexor stretch', 'low lunge stretch'],
-  'Side reach': ['side reach', 'reach over to the side', 'side bend'],
-};
-const BEFORE_A_NAME = ['we just did', 'I really like', 'do you remember the', 'later there are more', 'we still have'];
-const CHATTER = [
-  'I love this one',
-  'keep that chest proud',
-  'you are doing so well',
-  'breathe with me',
-  'my legs are on fire already',
-  'if you need to slow down that is fine',
-  'soft knees and a long back',
-  'we are not here to be perfect',
-  'push the floor away',
-  'make sure the heels stay down',
-  'a friend of mine hates this',
-  'I had two coffees this morning',
-  'smile it helps',
-  'you can start to feel it now',
-  'do not stop now',
-  'stay right here with me',
-  'take it at your own pace',
-  'that is the way',
-  'nice work everyone',
-  'brace the tummy',
-  'find something to look at',
-  'do not let the shoulders creep up',
-  'just a little longer',
-  'beautiful',
-  'and again',
-  'good',
-  'lovely',
-  'there is always the easier version',
-  'think of the next time you carry the shopping',
-  'the first one is always the worst',
-];
-const SONG = [
-  'oh oh oh we go we go tonight',
-  'turn me around and round again',
-  'one two three four on the floor',
-  'never gonna rest until the morning light',
-  'left my heart by the water side',
-  'ready or not here I run',
-  'jump into the sky with me',
-  'stop the clock and hold me now',
-  'go go go higher',
-  'step into the light',
-];
-const INTO = ['okay here we go', 'let us go', 'and go', 'off we go', 'alright', 'and we are in'];
-const COMING = [
-  'next up we have',
-  'next we are going into',
-  'coming up',
-  'get ready for',
-  'and then it is',
-  'we are moving on to',
-  'up next',
-  'after this',
-];
 
 /** A class as `syntheticTake` runs it, but spoken freely. Word-timed; `coarsen` or `loosen` it for paragraphs. */
 export function livingClass(plan: Plan, seed: number, faults: LivingFaults = {}): SyntheticTake {
@@ -244,34 +160,6 @@ export function livingClass(plan: Plan, seed: number, faults: LivingFaults = {})
     transcript: { cues: cues.sort((a, b) => a.start - b.start) },
     duration: anyTime(now + 3e6),
   };
-}
-
-/** What a recogniser makes of a name: a sound swapped, an ending lost, a word cut in two. */
-function mishear(name: string, random: () => number): string {
-  const words = name.split(' ');
-  const w = Math.floor(random() * words.length);
-  const word = words[w] as string;
-  const swaps: readonly (readonly [RegExp, string])[] = [
-    [/sh/, 'ch'],
-    [/dge/, 'sh'],
-    [/ng/, 'n'],
-    [/b/, 'p'],
-    [/p/, 'b'],
-    [/t/, 'd'],
-    [/d/, 't'],
-    [/g/, 'k'],
-    [/k/, 'g'],
-    [/s$/, ''],
-    [/ee/, 'i'],
-    [/ou/, 'a'],
-    [/u/, 'a'],
-    [/o/, 'u'],
-    [/er/, 'a'],
-  ];
-  const able = swaps.filter(([from]) => from.test(word));
-  const swap = able[Math.floor(random() * able.length)];
-  if (swap !== undefined) words[w] = word.replace(swap[0], swap[1]);
-  return words.join(' ');
 }
 
 /** Paragraphs of uneven lengths between two bounds in seconds, times cut to whole seconds. */
