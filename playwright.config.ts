@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import { CHROMIUM_ARGS } from './scripts/lib/chromium-args.mjs';
 
 const port = process.env.EUPHON_TEST_PORT ?? '46800';
 
@@ -21,16 +22,7 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     launchOptions: {
       executablePath: process.env.EUPHON_CHROMIUM || '/usr/bin/chromium',
-      args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-        '--autoplay-policy=no-user-gesture-required',
-      ],
+      args: [...CHROMIUM_ARGS, '--autoplay-policy=no-user-gesture-required'],
     },
   },
 });

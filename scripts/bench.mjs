@@ -7,6 +7,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { CHROMIUM_ARGS } from './lib/chromium-args.mjs';
 import { freePort, startCluster } from './lib/cluster.mjs';
 import { checkNode, needModules, needPrograms, which } from './lib/need.mjs';
 import { main, say } from './lib/say.mjs';
@@ -19,7 +20,7 @@ async function openBrowser() {
   const { chromium } = await import('@playwright/test');
   return chromium.launch({
     executablePath: which('chromium'),
-    args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--disable-background-networking'],
+    args: CHROMIUM_ARGS,
   });
 }
 
