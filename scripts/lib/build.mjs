@@ -25,7 +25,7 @@ function fingerprint(root) {
     if (!existsSync(path)) return;
     const facts = statSync(path);
     if (facts.isDirectory()) for (const name of readdirSync(path).sort()) look(join(path, name));
-    else if (!/\.(test\.ts|mp4|webm)$/.test(path)) hash.update(path.slice(root.length)).update(readFileSync(path));
+    else if (!/\.(test\.tsx?|mp4|webm)$/.test(path)) hash.update(path.slice(root.length)).update(readFileSync(path));
   };
   for (const source of SOURCES) look(join(root, source));
   return hash.digest('hex');

@@ -38,7 +38,7 @@ async function withSound<T>(path: string | undefined, work: (path: string) => Pr
 
 const hear = (path: string | undefined) => withSound(path, (file) => listenTo(file));
 
-/** Tempo, beats and the ones of bars in a sound file. */
+/** Tempo, beats and downbeats of a sound file. */
 export async function beatsCommand(path: string | undefined): Promise<Answer> {
   const { heard } = await hear(path);
   const music = hearMusic(heard.onsets);

@@ -49,7 +49,7 @@ export interface ExportSource {
   readonly media: ReadonlyMap<string, EditMedia>;
   /** How the overlay is drawn. */
   readonly style: Style;
-  /** What is worked, how hard, and with what. */
+  /** Which parts of the body are worked, how hard, and with which equipment. */
   readonly balance: Balance;
   readonly plan: Plan;
   readonly tones: readonly Tone[];
@@ -62,7 +62,7 @@ export interface ExportFormat {
   readonly title: string;
   readonly file: string;
   readonly mime: string;
-  /** It is made from what was filmed: words, or the recordings themselves. */
+  /** What of the take a format cannot be made without: its words, or the recordings themselves. */
   readonly needs?: 'words' | 'recordings';
   readonly write: (source: ExportSource) => string;
 }

@@ -1,7 +1,7 @@
 import { visit } from 'jsonc-parser';
 import type { ReadProblem } from './problem.ts';
 
-/** So many are named one by one. */
+/** At most so many names that stand twice are reported, each with its line. */
 const MOST = 20;
 
 /**

@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { TONE_RATE_HZ } from '../../src/core/sound/tone-shapes.ts';
@@ -31,6 +31,8 @@ export const piece = (name: string, from: number, length: number, at_ = 0) => ({
 
 /** The same voice near, far and over a floor that shakes, as files of a folder of their own. */
 export function makeVoices(): void {
+  // Test files that share a process share the folder: another one may have removed it.
+  mkdirSync(folder, { recursive: true });
   execFileSync('espeak-ng', ['-v', 'en-gb', '-w', at('line.wav'), LINE]);
   // The same voice twice, the second time 9 dB softer; over a floor that shakes at 31 Hz.
   ffmpeg('-stream_loop', '-1', '-i', at('line.wav'), '-t', String(SECONDS), '-af', 'aresample=48000', at('near.wav'));

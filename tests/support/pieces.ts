@@ -7,7 +7,7 @@ export interface Piece {
   readonly samples: Float32Array;
   readonly beats: readonly number[];
   readonly downbeats: readonly number[];
-  /** False where no listener could tell where the one is. */
+  /** False where no listener could tell the downbeat. */
   readonly metreAudible: boolean;
 }
 

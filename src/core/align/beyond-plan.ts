@@ -77,27 +77,40 @@ export function goBeyond(problem: Problem, k: number, best: Float64Array, how: U
   const least = beyondLeast(lattice);
   const edges = beyondEdges(problem);
   const kinds = BEYOND_KINDS.map((is) => ({
-    ...{ is, own: beyond[is], other: beyond[is === 'work' ? 'break' : 'work'].value },
+    ...{ own: beyond[is], other: beyond[is === 'work' ? 'break' : 'work'].value },
     ...{ begins: edges[is].begins, ends: edges[is].ends, opens: beyondOpens(problem, is, k) },
-    ...{ top: OUT, origin: -1, after: 0 },
   }));
+  // The best beginning of each kind so far: what it is worth, where it is, what stands before it.
+  const top = new Float64Array(kinds.length).fill(OUT);
+  const origin = new Int32Array(kinds.length).fill(-1);
+  const turns = new Uint8Array(kinds.length);
   let r = a;
   for (let q = a; q < b; q++) {
     for (; r < b && cell[r]! <= cell[q]! - least; r++) {
       if (alive?.[r - a] === 0) continue;
-      for (const one of kinds) {
+      for (let n = 0; n < kinds.length; n++) {
+        const one = kinds[n]!;
         const begin = plain[r - a]! + one.opens;
         const turned = one.other[r - a]! + BEYOND.turns;
         const value = Math.max(begin, turned) + one.begins[r]!;
-        if (value > one.top) [one.top, one.origin, one.after] = [value, r, turned > begin ? 2 : 0];
+        if (value <= top[n]!) continue;
+        top[n] = value;
+        origin[n] = r;
+        turns[n] = turned > begin ? 2 : 0;
       }
     }
     if (alive?.[q - a] === 0) continue;
-    for (const { is, own, ends, top, origin, after } of kinds) {
-      if (top < OUT / 2) continue;
-      const value = top + ends[q]!;
-      [own.value[q - a], own.from[q - a], own.after[q - a]] = [value, origin, after];
-      if (value > best[q - a]!) [best[q - a], how[q - a], kind[q - a]] = [value, 2, is === 'work' ? 0 : 1];
+    for (let n = 0; n < kinds.length; n++) {
+      if (top[n]! < OUT / 2) continue;
+      const { own, ends } = kinds[n]!;
+      const value = top[n]! + ends[q]!;
+      own.value[q - a] = value;
+      own.from[q - a] = origin[n]!;
+      own.after[q - a] = turns[n]!;
+      if (value <= best[q - a]!) continue;
+      best[q - a] = value;
+      how[q - a] = 2;
+      kind[q - a] = n;
     }
   }
   return { beyond, kind };
@@ -115,19 +128,21 @@ export function withBeyond(problem: Problem, k: number, plain: Float64Array): Fl
   const begun = { work: new Float64Array(b - a).fill(OUT), break: new Float64Array(b - a).fill(OUT) };
   const kinds = BEYOND_KINDS.map((is) => ({
     ...{ own: begun[is], other: begun[is === 'work' ? 'break' : 'work'] },
-    ...{ begins: edges[is].begins, ends: edges[is].ends, top: OUT },
+    ...{ begins: edges[is].begins, ends: edges[is].ends },
   }));
+  const top = new Float64Array(kinds.length).fill(OUT);
   let r = b - 1;
   for (let p = b - 1; p >= a; p--) {
     for (; r >= a && cell[r]! >= cell[p]! + least; r--) {
       if (alive?.[r - a] === 0) continue;
-      for (const one of kinds) {
+      for (let n = 0; n < kinds.length; n++) {
+        const one = kinds[n]!;
         const onward = Math.max(plain[r - a]!, one.other[r - a]! + BEYOND.turns);
-        one.top = Math.max(one.top, onward + one.ends[r]!);
+        top[n] = Math.max(top[n]!, onward + one.ends[r]!);
       }
     }
     if (alive?.[p - a] === 0) continue;
-    for (const { own, top, begins } of kinds) if (top > OUT / 2) own[p - a] = top + begins[p]!;
+    for (let n = 0; n < kinds.length; n++) if (top[n]! > OUT / 2) kinds[n]!.own[p - a] = top[n]! + kinds[n]!.begins[p]!;
   }
   const out = plain.slice();
   for (const is of BEYOND_KINDS) {

@@ -53,8 +53,21 @@ export function logEvidence(problem: Problem, known: readonly SlotSums[] = []): 
 
 /** ln(e^x + e^y). */
 function either(x: number, y: number): number {
-  const [high, low] = x > y ? [x, y] : [y, x];
+  // Not as a pair: this is asked millions of times, and a pair is an object.
+  const high = x > y ? x : y;
+  const low = x > y ? y : x;
   return low < high - 30 ? high : high + Math.log1p(Math.exp(low - high));
+}
+
+const knownOdds = new WeakMap<Float64Array, Float64Array>();
+
+/** How likely each length of a table is; worked out once for a table, which belongs to one step. */
+function oddsOf(worth: Float64Array, stepS: number): Float64Array {
+  const known = knownOdds.get(worth);
+  if (known !== undefined) return known;
+  const odds = worth.map((w) => Math.exp(w) * stepS);
+  knownOdds.set(worth, odds);
+  return odds;
 }
 
 function sumEnds(problem: Problem, k: number, now: Float64Array, into: Float64Array): void {
@@ -62,7 +75,7 @@ function sumEnds(problem: Problem, k: number, now: Float64Array, into: Float64Ar
   const [a, b] = windows[k] as readonly [number, number];
   const [c, e] = windows[k + 1] as readonly [number, number];
   const { low, worth } = lengthTable(problem.lengths[k]!, lattice);
-  const odds = worth.map((w) => Math.exp(w) * (lattice.stepUs / 1e6));
+  const odds = oddsOf(worth, lattice.stepUs / 1e6);
   const begins = beginScores(problem, k, a, b);
   const ends = endScores(problem, k, c, e);
   let most = OUT;
@@ -91,7 +104,8 @@ function sumEnds(problem: Problem, k: number, now: Float64Array, into: Float64Ar
       p0 = Math.max(a, firstAt[Math.max(0, x0, x1)]!);
       p1 = at - low < 0 ? p0 : Math.min(b, firstAt[at - low + 1]!);
     }
-    const [s, g] = [emissions.stretch[q]!, gap[q]!];
+    const s = emissions.stretch[q]!;
+    const g = gap[q]!;
     let sum = farSum;
     for (let p = p0; p < p1; p++) {
       const was = base[p - a]!;
@@ -117,24 +131,26 @@ function sumBeyond(problem: Problem, k: number, plain: Float64Array): void {
   const edges = beyondEdges(problem);
   const before = plain.slice();
   const inside = { work: new Float64Array(b - a).fill(OUT), break: new Float64Array(b - a).fill(OUT) };
-  const begun = { work: OUT, break: OUT };
+  const kinds = BEYOND_KINDS.map((is) => ({
+    ...{ own: inside[is], other: inside[is === 'work' ? 'break' : 'work'] },
+    ...{ begins: edges[is].begins, ends: edges[is].ends, opens: beyondOpens(problem, is, k) },
+  }));
+  const begun = new Float64Array(kinds.length).fill(OUT);
   let r = a;
   for (let q = a; q < b; q++) {
     for (; r < b && cell[r]! <= cell[q]! - least; r++) {
       if (alive?.[r - a] === 0) continue;
-      for (const is of BEYOND_KINDS) {
-        const turned = inside[is === 'work' ? 'break' : 'work'][r - a]! + BEYOND.turns;
-        begun[is] = either(
-          begun[is],
-          either(before[r - a]! + beyondOpens(problem, is, k), turned) + edges[is].begins[r]!,
-        );
+      for (let n = 0; n < kinds.length; n++) {
+        const one = kinds[n]!;
+        const turned = one.other[r - a]! + BEYOND.turns;
+        begun[n] = either(begun[n]!, either(before[r - a]! + one.opens, turned) + one.begins[r]!);
       }
     }
     if (alive?.[q - a] === 0) continue;
-    for (const is of BEYOND_KINDS) {
-      if (begun[is] < OUT / 2) continue;
-      const value = begun[is] + edges[is].ends[q]! + step;
-      inside[is][q - a] = value;
+    for (let n = 0; n < kinds.length; n++) {
+      if (begun[n]! < OUT / 2) continue;
+      const value = begun[n]! + kinds[n]!.ends[q]! + step;
+      kinds[n]!.own[q - a] = value;
       plain[q - a] = either(plain[q - a]!, value);
     }
   }

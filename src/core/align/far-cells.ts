@@ -81,7 +81,9 @@ export function cellBests({ cell }: Lattice, from: number, values: Float64Array)
   const [value, place] = [new Float64Array(count).fill(-Infinity), new Int32Array(count).fill(-1)];
   for (let i = 0; i < values.length; i++) {
     const x = cell[from + i]! - first;
-    if (place[x]! < 0 || values[i]! > value[x]!) [value[x], place[x]] = [values[i]!, from + i];
+    if (place[x]! >= 0 && values[i]! <= value[x]!) continue;
+    value[x] = values[i]!;
+    place[x] = from + i;
   }
   return { first, value, place };
 }

@@ -81,7 +81,8 @@ function begunAt(problem: Problem, k: number, after: Float64Array): Float64Array
       q0 = Math.max(c, firstAt[Math.min(lattice.cells + 1, at + low)]!);
       q1 = Math.min(e, firstAt[Math.min(lattice.cells + 1, x0, at + low + worth.length)]!);
     }
-    const [g, s] = [gap[p]!, problem.together ? emissions.stretch[p]! : -2];
+    const g = gap[p]!;
+    const s = problem.together ? emissions.stretch[p]! : -2;
     let top = OUT;
     for (let q = q0; q < q1; q++) {
       const then = goal[q - c]!;

@@ -1,6 +1,6 @@
 import type { SpokenTrack } from '../transcript/clauses.ts';
 import type { Doing } from './clause-context.ts';
-import { type FlowScores, silenceLog } from './speech-flow.ts';
+import { type FlowScores, type Silence, silenceLog } from './speech-flow.ts';
 
 /** Pairs with more gaps or cells between them are seldom asked, and worked out each time. */
 const KEPT = { gaps: 48, cells: 120 } as const;
@@ -13,6 +13,7 @@ export class GapPairs {
   /** By gap: where the pairs that it begins would lie from gap 0 on. */
   private readonly row: Int32Array;
   private readonly known: (Float64Array | undefined)[];
+  private readonly silences: (Silence | undefined)[] = [];
 
   constructor(
     { clauses, stretches }: SpokenTrack,
@@ -32,15 +33,17 @@ export class GapPairs {
 
   /** `to` is `from` or a later gap of its stretch. */
   worth(from: number, to: number, cells: number): number {
-    if (to - from >= KEPT.gaps || cells >= KEPT.cells) return this.ask(from, to, cells);
+    if (to - from >= KEPT.gaps) return silenceLog(this.between(from, to), cells * this.stepS);
     const at = this.row[from]! + to;
     const list = (this.known[at] ??= new Float64Array(KEPT.cells).fill(NaN));
-    const found = list[cells]!;
-    return Number.isNaN(found) ? (list[cells] = this.ask(from, to, cells)) : found;
+    if (cells < KEPT.cells && !Number.isNaN(list[cells]!)) return list[cells]!;
+    const value = silenceLog((this.silences[at] ??= this.between(from, to)), cells * this.stepS);
+    if (cells < KEPT.cells) list[cells] = value;
+    return value;
   }
 
-  private ask(from: number, to: number, cells: number): number {
-    return silenceLog(this.flow.lengthBetween(from, to, ...this.doings), cells * this.stepS);
+  private between(from: number, to: number): Silence {
+    return this.flow.lengthBetween(from, to, ...this.doings);
   }
 }
 

@@ -14,11 +14,23 @@ interface LengthTable {
   readonly worth: Float64Array;
 }
 
-export function lengthTable({ shortestS, longestS, log }: LengthModel, lattice: Lattice): LengthTable {
-  const stepS = lattice.stepUs / 1e6;
+const knownTables = new WeakMap<LengthModel, { readonly stepUs: number; readonly table: LengthTable }>();
+
+/** The same as was made before, where the model was asked for the same steps last. */
+export function lengthTable(model: LengthModel, lattice: Lattice): LengthTable {
+  const known = knownTables.get(model);
+  if (known?.stepUs === lattice.stepUs) return known.table;
+  const table = tableOf(model, lattice.stepUs / 1e6);
+  knownTables.set(model, { stepUs: lattice.stepUs, table });
+  return table;
+}
+
+function tableOf({ shortestS, longestS, log }: LengthModel, stepS: number): LengthTable {
   const low = Math.max(1, Math.round(shortestS / stepS));
   const high = Math.max(low + 1, Math.round(longestS / stepS));
-  return { low, worth: Float64Array.from({ length: high - low + 1 }, (_, i) => log((low + i) * stepS)) };
+  const worth = new Float64Array(high - low + 1);
+  for (let i = 0; i < worth.length; i++) worth[i] = log((low + i) * stepS);
+  return { low, worth };
 }
 
 /**
@@ -36,9 +48,8 @@ export function beginScores(problem: Problem, k: number, from: number, to: numbe
   const { emissions } = problem;
   const text = emissions.text[k]!;
   const onward = emissions.onward[emissions.before[k]!][emissions.doing[k]!];
-  return edgeScores(problem, { k, edge: 'start', from, to }, (p, g) => {
-    return onward[p]! - text.before[g]! + text.begins[g]!;
-  });
+  const said = { byPlace: onward, before: text.before, sign: -1, byGap: text.begins };
+  return edgeScores(problem, { k, edge: 'start', from, to }, said);
 }
 
 /** What it is worth at each place where it may end. */
@@ -46,9 +57,8 @@ export function endScores(problem: Problem, k: number, from: number, to: number)
   const { emissions } = problem;
   const text = emissions.text[k]!;
   const upTo = emissions.upTo[emissions.doing[k]!];
-  return edgeScores(problem, { k, edge: 'end', from, to }, (p, g) => {
-    return upTo[p]! + text.before[g]! + text.ends[g]!;
-  });
+  const said = { byPlace: upTo, before: text.before, sign: 1, byGap: text.ends };
+  return edgeScores(problem, { k, edge: 'end', from, to }, said);
 }
 
 /** One end of segment k, looked for at the places [from, to). */
@@ -59,14 +69,19 @@ interface Edge {
   readonly to: number;
 }
 
-/**
- * One end of a segment at its places: what the words say there (`said`, by place and gap), signals, counts
- * and music.
- */
+/** What the words say of one end: the sum of these, `before` of all words before it, taken away or added. */
+interface SaidThere {
+  readonly byPlace: ArrayLike<number>;
+  readonly before: ArrayLike<number>;
+  readonly sign: number;
+  readonly byGap: ArrayLike<number>;
+}
+
+/** One end of a segment at its places: what the words say there, signals, counts and music. */
 function edgeScores(
   problem: Problem,
   { k, edge, from, to }: Edge,
-  said: (place: number, gap: number) => number,
+  { byPlace, before, sign, byGap }: SaidThere,
 ): Float64Array {
   const { lattice, emissions, segments, pinned } = problem;
   const begins = edge === 'start';
@@ -77,11 +92,14 @@ function edgeScores(
   const pin = pinned.get(k)?.[edge];
   const out = new Float64Array(to - from);
   for (let p = from; p < to; p++) {
-    const [g, c] = [lattice.gap[p]!, lattice.cell[p]!];
+    const g = lattice.gap[p]!;
+    const c = lattice.cell[p]!;
     out[p - from] =
       pin !== undefined && c !== pin
         ? OUT
-        : said(p, g) +
+        : byPlace[p]! +
+          sign * before[g]! +
+          byGap[g]! +
           (works ? signals[c]! : 0) +
           (counted === null ? 0 : counted[c]!) +
           (grid === null ? 0 : onGrid(c * lattice.stepUs, grid));

@@ -31,12 +31,6 @@ const LEAST_SIGMA_S = 0.18;
 const WAITING_A_SECOND = 0.02;
 const LEAST_SHAPE = 0.08;
 
-/** A time in a gap between clauses. */
-interface InGap {
-  readonly gap: number;
-  readonly us: number;
-}
-
 /** What is done in a piece of speech, and what was done before it. */
 type Doings = readonly [is: Doing, was: Doing];
 
@@ -50,6 +44,9 @@ export class FlowScores {
   private readonly spoken: Float64Array;
   private readonly marks: Float64Array;
   private readonly neutral: Float64Array;
+  /** What was asked before, by gap and doings: many places of a lattice lie in one gap. */
+  private readonly toEnd: (Silence | undefined)[] = [];
+  private readonly fromStart: (Silence | undefined)[] = [];
 
   constructor(
     private readonly track: SpokenTrack,
@@ -72,14 +69,13 @@ export class FlowScores {
     }
     // What a stretch would be whoever spoke in it: only what a doing explains better or worse than that counts.
     this.neutral = Float64Array.from(stretches, (_, i) => {
-      const each = DOINGS.map((d) => this.between(i, null, null, [d, d]));
+      const each = DOINGS.map((d) => this.wholeStretch(i, d));
       const top = Math.max(...each);
       return top + Math.log(each.reduce((sum, v) => sum + Math.exp(v - top), 0) / each.length);
     });
     const sums = (d: Doing) => {
       const out = new Float64Array(stretches.length + 1);
-      for (let s = 0; s < stretches.length; s++)
-        out[s + 1] = out[s]! + this.between(s, null, null, [d, d]) - this.neutral[s]!;
+      for (let s = 0; s < stretches.length; s++) out[s + 1] = out[s]! + this.wholeStretch(s, d) - this.neutral[s]!;
       return out;
     };
     this.whole = { work: sums('work'), break: sums('break'), talk: sums('talk') };
@@ -92,31 +88,37 @@ export class FlowScores {
 
   /** From the start of its stretch to a time in a gap. */
   upTo(gap: number, us: number, d: Doing): number {
-    const s = this.stretchOf(gap);
-    return s < 0 ? 0 : this.between(s, null, { gap, us }, [d, d]);
+    const stretch = this.track.stretches[this.stretchOf(gap)];
+    if (stretch === undefined) return 0;
+    const at = gap * DOINGS.length + DOINGS.indexOf(d);
+    return silenceLog((this.fromStart[at] ??= this.silence(-1, gap, [d, d])), (us - stretch.start) / 1e6);
   }
 
   /** From a time in a gap to the end of its stretch, where something else (`before`) ended there. */
   onward(gap: number, us: number, d: Doing, before: Doing): number {
     const s = this.stretchOf(gap);
-    if (s < 0) return (-WAITING_A_SECOND * Math.max(0, (this.track.stretches[0]?.start ?? us) - us)) / 1e6;
-    return this.between(s, { gap, us }, null, [d, before]) - this.neutral[s]!;
+    const stretch = this.track.stretches[s];
+    if (stretch === undefined)
+      return (-WAITING_A_SECOND * Math.max(0, (this.track.stretches[0]?.start ?? us) - us)) / 1e6;
+    const seconds = (stretch.end - us) / 1e6;
+    if (!stretch.endKnown)
+      return -WAITING_A_SECOND * Math.max(0, seconds - this.said(gap, stretch.last)) - this.neutral[s]!;
+    const at = (gap * DOINGS.length + DOINGS.indexOf(d)) * DOINGS.length + DOINGS.indexOf(before);
+    const silence = (this.toEnd[at] ??= this.silence(gap, -1, [d, before], stretch.last));
+    return silenceLog(silence, seconds) - this.neutral[s]!;
   }
 
-  /** From a time in one gap to a time in another of a stretch; null stands for the stretch's own start or end. */
-  private between(s: number, from: InGap | null, to: InGap | null, doing: Doings): number {
-    const stretch = this.track.stretches[s];
-    if (stretch === undefined) return 0;
-    const [a, b] = [from?.us ?? stretch.start, to?.us ?? stretch.end];
-    const [said, marks] = this.wordsBetween(from?.gap ?? -1, to?.gap ?? -1, doing, stretch.last);
-    if (to === null && !stretch.endKnown) return -WAITING_A_SECOND * Math.max(0, (b - a) / 1e6 - said);
-    return silenceLog(silenceOf(marks, this.flow.pauseS[doing[0]], said), (b - a) / 1e6);
+  /** A whole stretch of speech in which one thing is done. */
+  private wholeStretch(s: number, d: Doing): number {
+    const { start, end, last, endKnown } = this.track.stretches[s]!;
+    const seconds = (end - start) / 1e6;
+    if (!endKnown) return -WAITING_A_SECOND * Math.max(0, seconds - this.said(-1, last));
+    return silenceLog(this.silence(-1, -1, [d, d], last), seconds);
   }
 
   /** How long the time between two gaps of one stretch may be, where `before` ended at the first. */
   lengthBetween(fromGap: number, toGap: number, d: Doing, before: Doing): Silence {
-    const [said, marks] = this.wordsBetween(fromGap, toGap, [d, before], toGap);
-    return silenceOf(marks, this.flow.pauseS[d], said);
+    return this.silence(fromGap, toGap, [d, before]);
   }
 
   /** The share of a gap's silence that belongs to what ends in it. */
@@ -124,23 +126,19 @@ export class FlowScores {
     return this.goes[gap] === 1 && d !== 'work' ? CUT_AFTER_GO : CUT[d];
   }
 
+  /** Seconds of words from a gap on, -1: from the start of its stretch, to the end of the clause `last`. */
+  private said(fromGap: number, last: number): number {
+    return this.spoken[last]! - (fromGap < 0 ? 0 : this.spoken[fromGap - 1]!);
+  }
+
   /**
-   * Seconds of words between two gaps, and the weight of the pauses there; -1 stands for the start of the stretch, or
-   * for its end, where its `last` clause is.
+   * The silence between two gaps; -1 stands for the start of the stretch, or for its end, where its `last` clause is.
    */
-  private wordsBetween(
-    fromGap: number,
-    toGap: number,
-    [d, before]: Doings,
-    last: number,
-  ): readonly [said: number, marks: number] {
+  private silence(fromGap: number, toGap: number, [d, before]: Doings, last = toGap - 1): Silence {
     const after = (gap: number, share: number) => (this.track.clauses[gap - 1]?.pauseAfter ?? 0) * (1 - share);
-    const said =
-      (toGap < 0 ? this.spoken[last]! : this.spoken[toGap - 1]!) - (fromGap < 0 ? 0 : this.spoken[fromGap - 1]!);
-    const marks =
-      (toGap < 0 ? this.marks[last]! : this.marks[toGap - 1]! - after(toGap, this.cut(toGap, d))) -
-      (fromGap < 0 ? 0 : this.marks[fromGap - 1]! - after(fromGap, this.cut(fromGap, before)));
-    return [said, Math.max(LEAST_SHAPE, marks)];
+    const upTo = toGap < 0 ? this.marks[last]! : this.marks[last]! - after(toGap, this.cut(toGap, d));
+    const earlier = fromGap < 0 ? 0 : this.marks[fromGap - 1]! - after(fromGap, this.cut(fromGap, before));
+    return silenceOf(Math.max(LEAST_SHAPE, upTo - earlier), this.flow.pauseS[d], this.said(fromGap, last));
   }
 }
 

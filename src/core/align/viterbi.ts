@@ -48,14 +48,16 @@ function reachEnds(problem: Problem, k: number, now: Float64Array, { from, into 
   const both = new Together(problem, k);
   const alive = problem.alive[k + 1];
   const far = cellBests(lattice, a, base);
-  let [at, p0, p1, farTop, farOrigin] = [-1, 0, 0, OUT, -1];
+  let [at, p0, p1] = [-1, 0, 0];
+  let [farTop, farOrigin] = [OUT, -1];
   for (let q = c; q < e; q++) {
     const end = ends[q - c]!;
     if (end < OUT / 2 || alive?.[q - c] === 0) continue;
     if (cell[q] !== at) {
       // Beginnings far before all ends of this cell: the best of each cell will do, once for all of them.
       at = cell[q]!;
-      [farTop, farOrigin] = [OUT, -1];
+      farTop = OUT;
+      farOrigin = -1;
       const x0 = Math.max(far.first, at - low - worth.length + 1);
       const x1 = Math.min(problem.far.before[at]!, at - low + 1, far.first + far.value.length);
       for (let x = x0; x < x1; x++) {
@@ -63,21 +65,26 @@ function reachEnds(problem: Problem, k: number, now: Float64Array, { from, into 
         if (was <= farTop - 40) continue;
         let value = was + worth[at - x - low]!;
         if (middle !== null) value += middle[at + x]!;
-        if (value > farTop) [farTop, farOrigin] = [value, far.place[x - far.first]!];
+        if (value <= farTop) continue;
+        farTop = value;
+        farOrigin = far.place[x - far.first]!;
       }
       p0 = Math.max(a, firstAt[Math.max(0, x0, x1)]!);
       p1 = at - low < 0 ? p0 : Math.min(b, firstAt[at - low + 1]!);
     }
     const s = problem.together ? emissions.stretch[q]! : -2;
     const g = gap[q]!;
-    let [top, origin] = [farTop, farOrigin];
+    let top = farTop;
+    let origin = farOrigin;
     for (let p = p0; p < p1; p++) {
       const was = base[p - a]!;
       if (was <= top - 40 || gap[p]! > g) continue;
       let value = was + worth[at - cell[p]! - low]!;
       if (middle !== null) value += middle[at + cell[p]!]!;
       if (emissions.stretch[p]! === s && s >= 0 && value > top - 12) value += both.worth(p, q);
-      if (value > top) [top, origin] = [value, p];
+      if (value <= top) continue;
+      top = value;
+      origin = p;
     }
     if (origin >= 0) {
       into[q - c] = top + end;

@@ -20,8 +20,8 @@ export type ClaimBody =
 /** A claim that begins at a word, without its place. */
 export interface Reading {
   readonly body: ClaimBody;
-  /** Words used, from the first. */
+  /** How many words the claim takes, from the one it begins at. */
   readonly length: number;
-  /** How many words before the first belong to it too. */
+  /** How many words before that one belong to it, too. */
   readonly before?: number;
 }

@@ -3,7 +3,7 @@ import type { ClauseMark } from './clause-mark.ts';
 import type { Near, SaidWord } from './said-word.ts';
 import type { Side } from './side.ts';
 
-/** Where silence is likely between words. */
+/** Words that say where people pause in what they say, and where they do not. */
 export interface PauseWords {
   /** A phrase begins with it. */
   readonly starters: ReadonlySet<string>;
@@ -75,7 +75,7 @@ export interface NameWords {
 
 /** What is read at a word of a sentence: which move was just named, which equipment there is. */
 interface ReadingOf {
-  /** A move's name ends right before the word. */
+  /** True where a move's name ends right before the word. */
   readonly named: boolean;
   readonly equipment: readonly string[];
 }
@@ -88,7 +88,7 @@ export interface ClaimWords {
   readonly readers: readonly ((words: readonly SaidWord[], i: number, of: ReadingOf) => Reading | null)[];
   /** True where words before or after a move's name announce it. */
   readonly announces: (words: readonly SaidWord[], from: number, to: number) => boolean;
-  /** Words of a round or circuit: `three more in this round`. */
+  /** Words for a whole that moves are counted in, as `round` in `three more in this round`. */
   readonly wholes: RegExp;
   /** Equipment that is spoken of whatever the plan has. */
   readonly equipment: readonly string[];
@@ -100,19 +100,23 @@ export interface ClaimWords {
 export interface RunningClaimWords {
   /** A side that is done; its first group that is there is the side. */
   readonly side: RegExp;
+  /** What stands before and with `left` or `right` where these name no side: `ten seconds left`. */
   readonly noSideBefore: RegExp;
+  /** Words beside a side that say that it comes first. */
   readonly sideFirst: RegExp;
+  /** The word for a side: `side`, `sides`. */
   readonly sideWord: RegExp;
   /** Words that take back what was said before them. */
   readonly takenBack: RegExp;
   readonly repsLeft: RegExp;
   readonly total: RegExp;
-  /** Before a total: all of it was done. */
+  /** Words before a total that say that all of it was done. */
   readonly summedUp: RegExp;
+  /** The last move, or one more, is spoken of. */
   readonly lastMove: RegExp;
-  /** In a match of `lastMove`: one comes after what is done now. */
+  /** Words in a match of `lastMove` by which one move comes after what is done now. */
   readonly oneMore: RegExp;
-  /** Its first group, or else its second, is what is left. */
+  /** `Two down, three to go`: the first group that matched is the number left. */
   readonly doneAndLeft: RegExp;
   readonly round: RegExp;
   /** Which round a match of `round` names, and whether it is called the last. */
@@ -125,20 +129,24 @@ export interface RunningClaimWords {
   /** Seconds in a match of `span`. */
   readonly secondsIn: (words: string, groups: readonly (string | undefined)[]) => number;
   readonly toGo: RegExp;
-  /** Right after a span, and inside one: it is what is left. */
+  /** Words right after a span of time that make it the time left, not a length. */
   readonly leftAfter: RegExp;
+  /** The same for words inside of it: `ten more seconds`. */
   readonly leftInside: RegExp;
   /** A position spoken of, and what it may be in the plan. */
   readonly positions: readonly (readonly [RegExp, readonly string[]])[];
   readonly positionTakenBack: RegExp;
-  /** Before a name: it comes; after it. */
+  /** Words before a move's name that lead it in. */
   readonly leadsIn: RegExp;
+  /** Words after a move's name that do the same: `squats now`. */
   readonly nameFollowed: RegExp;
-  /** Around a name: it is said to be next; after it: it is taken back. */
+  /** Words before or after a name that say outright that it is next. */
   readonly saysNext: RegExp;
+  /** Words after a name that take back that it is next. */
   readonly nextTakenBack: RegExp;
-  /** Right before and after the last word of a name that stands for it. */
+  /** Words before the last word of a name where that word alone stands for the name: `its a row`. */
   readonly headBefore: RegExp;
+  /** Words after it: `row next`. */
   readonly headAfter: RegExp;
   readonly mat: string;
   readonly propLeads: RegExp;
@@ -164,9 +172,9 @@ export interface MistakeWords {
 /** What tells the plan of a recording that has none. */
 export interface ProposalWords {
   readonly otherSide: RegExp;
-  /** Before a name: it comes after the one before. */
+  /** Words before a name that say that its move comes after the one before. */
   readonly joins: RegExp;
-  /** Before the first name of a promise. */
+  /** Words before the first of several names that are only promised. */
   readonly promises: ReadonlySet<string>;
   readonly and: string;
   readonly keep: string;

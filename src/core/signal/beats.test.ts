@@ -43,7 +43,7 @@ describe('beats', () => {
     recipes(null)
       .filter((r) => wanted.includes(r.name))
       .map((r) => [r.name, r] as const),
-  )('of a made piece (%s) are found, at the level people move to, and the ones too', (_, recipe) => {
+  )('of a made piece (%s) are found, at the level people move to, and the downbeats too', (_, recipe) => {
     const piece = play({ ...recipe, seconds: 30 }, 3);
     const music = hearMusic(heardIn(piece.samples).onsets);
     const beats = beatScore(music?.beatsUs.map((b) => b / 1e6) ?? [], piece.beats);

@@ -14,7 +14,7 @@ interface DescribedClass {
 interface DescriptionNotes {
   readonly credits?: readonly string[];
   readonly notes?: readonly string[];
-  /** Left out: in English. */
+  /** The words between what people wrote; without them, English ones. */
   readonly words?: ViewerWords;
 }
 

@@ -55,7 +55,7 @@ function track(name: string, kind: 'Video' | 'Audio', pieces: readonly Piece[], 
   return { OTIO_SCHEMA: 'Track.1', name, kind, ...item(null, []), children };
 }
 
-/** Around the cut that it stands on: so much before it, so much after. */
+/** A dissolve round the cut that it stands on: how much of it lies before the cut, how much after. */
 function dissolve([before, after]: readonly [number, number], rate: FrameRate) {
   return {
     OTIO_SCHEMA: 'Transition.1',

@@ -7,7 +7,7 @@ import { fromSeconds } from '../../core/time/micros.ts';
 import { readTempo } from './outline-fields.ts';
 import { escapeField, readTime, splitField, unescapeField, writeExact } from './outline-fields.ts';
 
-/** A repetition takes so long where neither tempo nor pace is said (common practice: 3 to 5 s). */
+/** How long a repetition takes where neither tempo nor pace is said (common practice: 3 to 5 s). */
 const USUAL_REP_US = fromSeconds(4);
 
 /** A dose as it was read; `assumed` says what was taken that was not written. */

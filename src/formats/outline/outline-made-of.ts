@@ -5,11 +5,11 @@ import { unescapeField } from './outline-fields.ts';
 
 /** What a move's line is read beside. */
 export interface MoveAround {
-  /** That of the block's repetitions, where it has one. */
+  /** How long one repetition lasts in the block, where the block says so. */
   readonly pace: Pace | null;
   /** The blocks that are known already, in order. */
   readonly blocks: readonly Pick<Block, 'id' | 'name' | 'moves'>[];
-  /** Takes the name of a block that may still come; left out: there are no others. */
+  /** Is told the name of a block that is not known yet and may follow; without it, no block follows. */
   readonly later?: (name: string) => void;
 }
 
@@ -48,7 +48,7 @@ export function readOver(raw: string, { blocks }: MoveAround, say: Say): ((move:
 /** Moves that are made of a block which stood after them when they were read. */
 export interface MadeOfLater {
   readonly block: { moves: Move[] };
-  /** Places of the moves in their block. */
+  /** The first and the last of these moves, by their places in their block. */
   readonly from: number;
   readonly to: number;
   readonly name: string;

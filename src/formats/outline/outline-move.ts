@@ -109,10 +109,10 @@ export function readMoveLine(text: string, id: string, say: Say, around: MoveAro
   return over === null ? move : over(move);
 }
 
-/** What is called so where the outline has no name for it. */
+/** Names of what stands in the place of a move, where the outline gives none. */
 const INSTEAD_NAMES = { talk: 'Talk', 'set-up': 'Set-up', water: 'Water' } as const;
 
-/** What is said of a version in several fields is one. */
+/** Joins what several fields say of one version of a move (easier, harder). */
 function withVersions(move: Move, extra: Partial<Move>): Partial<Move> {
   return {
     ...extra,

@@ -48,7 +48,7 @@ export function readByRound(
   };
 }
 
-/** One entry a round: what is said of the same round in several fields stands in one. */
+/** The changes with one more; what several fields say of one round stands in one entry. */
 export function withChange(changes: readonly RoundChange[], change: RoundChange): RoundChange[] {
   const was = changes.find((c) => c.fromRound === change.fromRound);
   const joined: RoundChange =

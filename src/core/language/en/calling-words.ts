@@ -27,7 +27,7 @@ const PLAIN: CallingWords['plain'] = {
   breath: ['{breath}.'],
 };
 
-/** In every way of calling. */
+/** Wordings that all ways of calling share. */
 const SHARED: CallWordings = {
   option: ['Easier: {easier}.', 'If that is a lot: {easier}.', 'Low option: {easier}.', 'Take it down: {easier}.'],
   'other-side': ['Other side.', 'And the other side.', 'Switch sides.', '{side} side now.', 'Over to the {side}.'],
