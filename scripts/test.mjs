@@ -21,8 +21,6 @@ await main(async () => {
   checkNode();
   needPrograms(['postgres', 'ffmpeg', 'espeak-ng', 'pocketsphinx_batch', 'chromium']);
   needModules(root);
-  const { needBuild } = await import('./lib/build.mjs');
-  await needBuild(root);
   const folder = mkdtempSync(join(tmpdir(), 'euphon-test-'));
   spawnSync('chmod', ['755', folder]);
   const cluster = ['db', 'e2e', 'media'].some(wanted)
@@ -36,11 +34,15 @@ await main(async () => {
     EUPHON_TEST_PORT: String(await freePort(46_800)),
     EUPHON_CHROMIUM: which('chromium') ?? '',
   };
+  const children = new Set();
   const run = (name, program, args) =>
     new Promise((done) => {
       say(`\n— ${name}`);
       const begun = Date.now();
-      spawn(program, args, { cwd: root, env, stdio: 'inherit' }).on('close', (status) => {
+      const child = spawn(program, args, { cwd: root, env, stdio: 'inherit' });
+      children.add(child);
+      child.on('close', (status) => {
+        children.delete(child);
         say(`  ${name}: ${status === 0 ? 'passed' : 'FAILED'} in ${((Date.now() - begun) / 1000).toFixed(0)} s`);
         done(status === 0);
       });
@@ -73,14 +75,20 @@ await main(async () => {
       for (const [, name, program, args] of lane)
         results.push(await (parts.length === 1 ? run : aside)(name, program, args));
     };
+    const vitest = (part, projects) =>
+      run(part, bin('vitest'), ['run', ...projects.flatMap((p) => ['--project', p])]).then((is) => results.push(is));
+    // What needs no build runs while that is made.
+    const unit = wanted('unit') ? vitest('unit', ['unit', 'islands']) : Promise.resolve();
+    if (PARTS.some((part) => part !== 'unit' && wanted(part))) {
+      const { needBuild } = await import('./lib/build.mjs');
+      await needBuild(root);
+    }
     const beside = inLane();
-    for (const part of ['unit', 'db', 'media'])
-      if (wanted(part)) {
-        const projects = part === 'unit' ? ['unit', 'islands'] : [part];
-        results.push(await run(part, bin('vitest'), ['run', ...projects.flatMap((p) => ['--project', p])]));
-      }
+    await unit;
+    for (const part of ['db', 'media']) if (wanted(part)) await vitest(part, [part]);
     await beside;
   } finally {
+    for (const child of children) child.kill();
     cluster?.stop();
     rmSync(folder, { recursive: true, force: true });
   }
