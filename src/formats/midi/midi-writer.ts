@@ -16,8 +16,8 @@ interface TempoStep {
 
 /**
  * A Standard MIDI File of the class: tempo changes and metre from the laid music, a marker at each segment, a woodblock
- * on each count (higher on downbeats). Set Tempo holds whole microseconds a quarter (MIDI 1.0), so each step begins on the
- * tick worked out from all before it and nothing adds up.
+ * on each count (higher on downbeats). Set Tempo holds whole microseconds a quarter (MIDI 1.0), so each step begins on
+ * the tick worked out from all before it and nothing adds up.
  */
 export function writeMidi(title: string, music: LaidMusic, segments: readonly Segment[], length: Length): Uint8Array {
   const beats = music.laid

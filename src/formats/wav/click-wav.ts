@@ -7,8 +7,8 @@ export const CLICK_RATE_HZ = 22_050;
 const CLICK_S = 0.03;
 
 /**
- * A click on each count (highest where a phrase begins, higher on downbeats) as 16-bit mono WAV, with a cue point and its label at each
- * segment (RIFF chunks `cue ` and `LIST adtl`). Its length is the class's.
+ * A click on each count (highest where a phrase begins, higher on downbeats) as 16-bit mono WAV, with a cue point and
+ * its label at each segment (RIFF chunks `cue ` and `LIST adtl`). Its length is the class's.
  */
 export function writeClickWav(music: LaidMusic, segments: readonly Segment[], length: Length): Uint8Array {
   const samples = Math.ceil((length / 1e6) * CLICK_RATE_HZ);
