@@ -29,7 +29,7 @@ export async function startJobs(name: string): Promise<void> {
   context = await freshContext(name);
   workoutId = (await createWorkout(context, { outline: '# Job\n## Main: 5/3, no last rest\n- Squat\n- Row' })).id;
   mkdirSync(process.env.EUPHON_DATA ?? '', { recursive: true });
-  const path = `${process.env.EUPHON_DATA}/job.mp4`;
+  const path = `${process.env.EUPHON_DATA}/${name}.mp4`;
   makeVideo(path, { seconds: 14, rate: '25', size: '320x180' });
   takeId = (await keepTake(context, workoutId, await receiveFile(context.store, path), { name: 'Job take' })).id;
   await setTranscript(context, takeId, '[0:00] Squat.\n[0:05] And rest.\n[0:08] Row.\n[0:13] Done.', 0);
