@@ -121,7 +121,7 @@ export function PlanStation() {
             </div>
             <p className="mt-4 text-[13px] text-soft max-sm:hidden">
               <Key>Enter</Key> next move · <Key>Shift ↑↓</Key> choose several · <Key>Alt ↑↓</Key> move it ·{' '}
-              <Key>Ctrl D</Key> duplicate · <Key>Ctrl C</Key> <Key>X</Key> <Key>V</Key> between workouts too ·{' '}
+              <Key>Ctrl D</Key> duplicate · <Key>Ctrl C</Key> <Key>X</Key> <Key>V</Key> between workouts ·{' '}
               <Key>Alt B</Key> new block
             </p>
           </>
