@@ -49,7 +49,12 @@ const WAVE_STEP = LOUDNESS_RATE_HZ / WAVEFORM_A_SECOND;
  * One channel of many, for the frames [from, to); gives the largest magnitude of any channel there. A function of its
  * own, so that it is made fast once for all.
  */
-function mixDown(interleaved: Float32Array, channels: number, mono: Float32Array, from: number, to: number): number {
+function mixDown(
+  interleaved: Float32Array,
+  channels: number,
+  mono: Float32Array,
+  [from, to]: readonly [number, number],
+): number {
   let most = 0;
   if (channels === 2) {
     for (let i = from, at = 2 * from; i < to; i++, at += 2) {
@@ -97,7 +102,7 @@ export function listen(channels: number): { push(interleaved: Float32Array): voi
       const mono = monoRow(count);
       for (let from = 0; from < count;) {
         const to = Math.min(count, from + WAVE_STEP - filled);
-        const most = mixDown(interleaved, channels, mono, from, to);
+        const most = mixDown(interleaved, channels, mono, [from, to]);
         if (most > SILENT) {
           let at = from;
           if (first < 0) {
