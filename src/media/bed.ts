@@ -57,8 +57,8 @@ function bedArgs(job: BedJob, curve: string): string[] {
   });
   const n = job.laid.length;
   const ground = `anullsrc=r=48000:cl=stereo,atrim=end=${length}[ground]`;
-  const mix =
-    `[ground]${job.laid.map((_, i) => `[t${i}]`).join('')}amix=inputs=${n + 1}` + ':duration=first:normalize=0[mixed]';
+  const pads = job.laid.map((_, i) => `[t${i}]`).join('');
+  const mix = `[ground]${pads}amix=inputs=${n + 1}:duration=first:normalize=0[mixed]`;
   const ducked =
     `${multiplied('[mixed]', `[${n}:a:0]`, '[ducked]')};[ducked]atrim=end=${length},alimiter=limit=${CEILING}` +
     `:level=0,atrim=end=${length}[bed]`;

@@ -134,12 +134,10 @@ export function writeScheme(scheme: Scheme): string {
         );
       }
       return `ladder ${scheme.worksUs.map(short).join('-')}${rest(scheme.restUs)}`;
-    case 'reps':
-      return (
-        `reps ${scheme.reps} ` +
-        `${scheme.tempo === null ? `pace ${writeExact(scheme.repUs)}` : `tempo ${scheme.tempo}`}` +
-        `${rest(scheme.restUs)}`
-      );
+    case 'reps': {
+      const speed = scheme.tempo === null ? `pace ${writeExact(scheme.repUs)}` : `tempo ${scheme.tempo}`;
+      return `reps ${scheme.reps} ${speed}${rest(scheme.restUs)}`;
+    }
     case 'counts':
       return `counts ${scheme.counts} at ${scheme.milliBpm / 1000}${rest(scheme.restUs)}`;
     case 'choreography': {
@@ -149,10 +147,10 @@ export function writeScheme(scheme: Scheme): string {
         `at ${scheme.milliBpm / 1000}`
       );
     }
-    case 'hold':
-      return (
-        `hold ${writeExact(scheme.holdUs)}` + `${scheme.changeUs === 0 ? '' : ` change ${writeExact(scheme.changeUs)}`}`
-      );
+    case 'hold': {
+      const change = scheme.changeUs === 0 ? '' : ` change ${writeExact(scheme.changeUs)}`;
+      return `hold ${writeExact(scheme.holdUs)}${change}`;
+    }
     case 'flow':
       return `flow ${writeExact(scheme.lengthUs)}`;
     case 'plain':

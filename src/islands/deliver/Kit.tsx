@@ -80,8 +80,7 @@ export function Kit({ of }: { readonly of: Renders }) {
             : there === films.length
               ? 'All of it is made already.'
               : `${there} of ${films.length} ${films.length === 1 ? 'film is' : 'films are'} made of the ` +
-                'class as it is ' +
-                'now.'}
+                'class as it is now.'}
         </span>
       </div>
       <RenderRows

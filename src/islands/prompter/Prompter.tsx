@@ -70,8 +70,8 @@ export function Prompter({ id, plan, script, studio }: Props) {
           ? 0
           : Math.max(0, (view.at - a.end) / Math.max(1, b.start - a.end));
     const to = b === undefined ? from : top(current + 1);
-    box.style.transform =
-      'translateY(' + `${box.parentElement!.clientHeight * EYE_LINE - (from + (to - from) * Math.min(1, share))}px)`;
+    const eyes = box.parentElement!.clientHeight * EYE_LINE;
+    box.style.transform = `translateY(${eyes - (from + (to - from) * Math.min(1, share))}px)`;
   }, [view.at, current, lines, size]);
   if (segments.length === 0)
     return (

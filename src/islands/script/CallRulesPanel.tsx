@@ -97,9 +97,7 @@ export function CallRulesPanel() {
       {blocks.length > 0 && <BlockCountdowns blocks={blocks} calls={calls} setBlock={setBlock} />}
       {forcedKinds.length > 0 && (
         <p className="mt-2 text-[13px]">
-          {forcedKinds
-            .map((k) => `${CALL_WORDS[k]}: ` + `${calls.forced[k] === true ? 'each time' : 'never'}`)
-            .join(' · ')}{' '}
+          {forcedKinds.map((k) => `${CALL_WORDS[k]}: ${calls.forced[k] ? 'each time' : 'never'}`).join(' · ')}{' '}
           <button className="underline" onClick={() => set('Calls as the way has them', { forced: {} })}>
             As the way has them
           </button>

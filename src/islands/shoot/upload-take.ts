@@ -41,8 +41,7 @@ export function uploadTake(file: File, onProgress: (share: number) => void): Tak
             new ApiError(
               0,
               `The upload cannot go on now (${error.message.split(',')[0] ?? 'no connection'}). ` +
-                'What has come is kept: ' +
-                'bring the same file in again and it goes on from there.',
+                'What has come is kept: bring the same file in again and it goes on from there.',
               null,
             ),
         ),
