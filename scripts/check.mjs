@@ -1,10 +1,11 @@
-// Types and the linter with rules that need them, in one go (the core by its own settings: no DOM, no Node); then the
-// pages, which only their own checker reads; then the formatter: npm run check.
+// The pages, which only their own checker reads (it makes the types of Astro's modules, which the next one needs); types
+// and the linter with rules that need them, in one go (the core by its own settings: no DOM, no Node); then the
+// formatter: npm run check.
 import { spawnSync } from 'node:child_process';
 
 for (const args of [
-  ['oxlint', '--type-aware', '--type-check'],
   ['astro', 'check', '--minimumSeverity', 'error', '--tsconfig', 'tsconfig.pages.json'],
+  ['oxlint', '--type-aware', '--type-check'],
   ['prettier', '--check', '--log-level', 'warn', '.'],
 ]) {
   const { status } = spawnSync('npx', ['--no-install', ...args], {
