@@ -1,6 +1,6 @@
-// The pages, which only their own checker reads (it makes the types of Astro's modules, which the next one needs); types
-// and the linter with rules that need them, in one go (the core by its own settings: no DOM, no Node); then the
-// formatter: npm run check.
+// First the pages, which only their own checker reads: it makes the types of Astro's modules, which the next one needs.
+// Then types and the linter with rules that need them, in one go (the core by its own settings: no DOM, no Node), and
+// the formatter: npm run check.
 import { spawnSync } from 'node:child_process';
 
 for (const args of [
