@@ -115,7 +115,7 @@ interface HeadProps {
   readonly id: string;
   readonly letters: string;
   readonly even: boolean;
-  /** Of the width of all. */
+  /** Its width as a share of all elements' together. */
   readonly share: number;
   readonly says: string;
   /** Its place follows from the build-up. */

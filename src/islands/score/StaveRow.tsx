@@ -6,7 +6,7 @@ import type { ToneKind } from '../../core/sound/tones.ts';
 import { usePlayheadWithin } from '../shared/playhead.ts';
 import { StaveHandles } from './StaveHandles.tsx';
 import type { StaveData } from './use-score.ts';
-import { CLOSE_US, fan } from './fanned-lines.ts';
+import { fan } from './fanned-lines.ts';
 
 const TONE_WORD: Readonly<Record<ToneKind, string>> = {
   start: 'work begins',
@@ -170,6 +170,9 @@ export function StaveRow({ data, from, rowUs, down, handles, select }: RowProps)
 }
 
 const isIn = (time: number, from: number, until: number) => time >= from && time < until;
+
+/** Rows no longer than this show every beat; longer ones the first of each bar. */
+const CLOSE_US = 40e6;
 
 /** Beats as ticks: the first of a bar, of an eight and of a phrase each taller than the one before. */
 function BeatLane({

@@ -1,5 +1,6 @@
 import type { StaveLine } from './use-score.ts';
 
+/** A line with its row, counted from the top, and the stretch of time that its words are drawn over. */
 interface FannedLine extends StaveLine {
   readonly row: number;
   /** Where the box of its words begins; its bar shows where it is really said. */
@@ -7,10 +8,9 @@ interface FannedLine extends StaveLine {
   readonly shownUs: number;
 }
 
-/** Rows no longer than this show every beat; longer ones the first of each bar. */
-export const CLOSE_US = 40e6;
 /** Width, as a share of a row, that one character needs to be read. */
 const CHARACTER = 0.0108;
+/** Lines above each other that a row of a stave has room for. */
 const MOST_ROWS = 6;
 
 /**
