@@ -8,8 +8,8 @@ import { beatsOf, layMusic, planToMusic } from '../src/core/music/arrangement.ts
 import { duckCurve, levelCurve } from '../src/core/music/levels.ts';
 import { meetings, meetingTempos, musicLengths } from '../src/core/music/tempo-matching.ts';
 import { EMPTY_MUSIC } from '../src/core/music/music.ts';
-import { OWN_RIGHTS, type Track } from '../src/core/music/track.ts';
-import { beatTime, phraseStarts, steadyMap } from '../src/core/music/tempo-map.ts';
+import type { Track } from '../src/core/music/track.ts';
+import { phraseStarts } from '../src/core/music/tempo-map.ts';
 import { compile } from '../src/core/plan/compile.ts';
 import { traitsOf } from '../src/core/plan/traits.ts';
 import { lineTime, speakingParts, speechRoom } from '../src/core/speech/line-time.ts';
@@ -24,27 +24,18 @@ import { CLAIM_PLAN, claimSet } from './support/claim-set.ts';
 import { claimSpeech } from './support/claim-speech.ts';
 import { CALL_PHRASES } from './support/call-phrases.ts';
 import { MOVE_NAMES } from './support/move-names.ts';
+import { track as steadyTrack } from './support/steady-track.ts';
 import { SCHOOLS } from './support/schools.ts';
 import { kept, line, BOOK, planOf, found, CLASS_AS_PLANNED } from './support/kept.ts';
 
 describe('kept answers of music, speech and calls', () => {
   it('of music', async () => {
     const track = (id: string, bpm: number, beats: number, lufs: number): Track => {
-      const map = steadyMap(bpm * 1000, s(0.5), beats);
       const sections = [
         { fromBeat: 0, toBeat: beats / 2, energy: 0.3 },
         { fromBeat: beats / 2, toBeat: beats, energy: 0.9 },
       ];
-      return {
-        id,
-        title: id,
-        artist: 'Own',
-        duration: anyTime(beatTime(map, beats) + 1e6),
-        map,
-        sections,
-        lufs,
-        rights: OWN_RIGHTS,
-      };
+      return { ...steadyTrack(id, bpm, beats), artist: 'Own', sections, lufs };
     };
     const tracks = [track('slow', 96, 512, -14), track('steady', 126, 640, -9), track('fast', 140, 704, -11)];
     const lines = SCHOOLS.slice(0, 4).flatMap(([, outline]) => {

@@ -43,7 +43,7 @@ export class GapPairs {
   }
 
   private between(from: number, to: number): Silence {
-    return this.flow.lengthBetween(from, to, ...this.doings);
+    return this.flow.lengthBetween(from, to, this.doings);
   }
 }
 

@@ -91,7 +91,7 @@ export class FlowScores {
     const stretch = this.track.stretches[this.stretchOf(gap)];
     if (stretch === undefined) return 0;
     const at = gap * DOINGS.length + DOINGS.indexOf(d);
-    return silenceLog((this.fromStart[at] ??= this.silence(-1, gap, [d, d])), (us - stretch.start) / 1e6);
+    return silenceLog((this.fromStart[at] ??= this.lengthBetween(-1, gap, [d, d])), (us - stretch.start) / 1e6);
   }
 
   /** From a time in a gap to the end of its stretch, where something else (`before`) ended there. */
@@ -104,7 +104,7 @@ export class FlowScores {
     if (!stretch.endKnown)
       return -WAITING_A_SECOND * Math.max(0, seconds - this.said(gap, stretch.last)) - this.neutral[s]!;
     const at = (gap * DOINGS.length + DOINGS.indexOf(d)) * DOINGS.length + DOINGS.indexOf(before);
-    const silence = (this.toEnd[at] ??= this.silence(gap, -1, [d, before], stretch.last));
+    const silence = (this.toEnd[at] ??= this.lengthBetween(gap, -1, [d, before], stretch.last));
     return silenceLog(silence, seconds) - this.neutral[s]!;
   }
 
@@ -113,12 +113,7 @@ export class FlowScores {
     const { start, end, last, endKnown } = this.track.stretches[s]!;
     const seconds = (end - start) / 1e6;
     if (!endKnown) return -WAITING_A_SECOND * Math.max(0, seconds - this.said(-1, last));
-    return silenceLog(this.silence(-1, -1, [d, d], last), seconds);
-  }
-
-  /** How long the time between two gaps of one stretch may be, where `before` ended at the first. */
-  lengthBetween(fromGap: number, toGap: number, d: Doing, before: Doing): Silence {
-    return this.silence(fromGap, toGap, [d, before]);
+    return silenceLog(this.lengthBetween(-1, -1, [d, d], last), seconds);
   }
 
   /** The share of a gap's silence that belongs to what ends in it. */
@@ -132,9 +127,10 @@ export class FlowScores {
   }
 
   /**
-   * The silence between two gaps; -1 stands for the start of the stretch, or for its end, where its `last` clause is.
+   * How long the time between two gaps of one stretch may be, where `before` ended at the first; -1 stands for the
+   * start of the stretch, or for its end, where its `last` clause is.
    */
-  private silence(fromGap: number, toGap: number, [d, before]: Doings, last = toGap - 1): Silence {
+  lengthBetween(fromGap: number, toGap: number, [d, before]: Doings, last = toGap - 1): Silence {
     const after = (gap: number, share: number) => (this.track.clauses[gap - 1]?.pauseAfter ?? 0) * (1 - share);
     const upTo = toGap < 0 ? this.marks[last]! : this.marks[last]! - after(toGap, this.cut(toGap, d));
     const earlier = fromGap < 0 ? 0 : this.marks[fromGap - 1]! - after(fromGap, this.cut(fromGap, before));

@@ -120,7 +120,7 @@ export function StaveRow({ data, from, rowUs, down, handles, select }: RowProps)
             <span
               className={clsx(
                 'absolute top-0 h-[19px] border-b-2',
-                l.shownAt < l.start ? '' : 'border-l-2',
+                l.shownAt >= l.start && 'border-l-2',
                 l.call ? 'border-ink!' : 'border-soft!',
               )}
               style={{

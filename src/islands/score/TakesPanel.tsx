@@ -184,11 +184,7 @@ function Cell({ choice, own, label, use }: CellProps) {
     .join(', ');
   return (
     <button
-      className={clsx(
-        'w-full px-1 text-left',
-        used ? 'bg-ink text-paper' : 'border',
-        own.complete ? '' : 'border-dashed',
-      )}
+      className={clsx('w-full px-1 text-left', used ? 'bg-ink text-paper' : 'border', !own.complete && 'border-dashed')}
       aria-pressed={used}
       aria-label={`${label}: ${says}${byHand ? ', by hand' : ''}`}
       title={byHand ? 'Chosen by hand; a click gives it back to the rule' : says}
