@@ -1,5 +1,6 @@
 import { Limiter } from '../core/sound/limiter.ts';
-import { HOP, NOTHING_TAKEN, type TakenDown, VoiceFilter } from '../core/sound/voice-filter.ts';
+import { NOTHING_TAKEN, type TakenDown, VoiceFilter } from '../core/sound/voice-filter.ts';
+import { HOP } from '../core/sound/voice-frames.ts';
 
 /** What the sound card's own thread knows; the compiler does not. */
 declare class AudioWorkletProcessor {

@@ -1,7 +1,8 @@
 import { gainAt } from '../core/music/levels.ts';
 import { ATTACK_S } from '../core/sound/limiter.ts';
 import { RUMBLE_BELOW_HZ } from '../core/sound/rumble.ts';
-import { FRAME, NOTHING_TAKEN } from '../core/sound/voice-filter.ts';
+import { NOTHING_TAKEN } from '../core/sound/voice-filter.ts';
+import { FRAME } from '../core/sound/voice-frames.ts';
 import { type Micros, type ProgrammeTime, toSeconds } from '../core/time/micros.ts';
 import type { PlayedMix } from './played-mix.ts';
 

@@ -10,7 +10,7 @@ export class ProgramFailed extends Error {
   }
 }
 
-/** How much of a program's output is kept, in characters. */
+/** How much of what a program says is kept, in characters. */
 const KEPT = 2_000_000;
 
 /** Whoever waits for long work: is told how far it is, 0 to 1, and can end it. */
@@ -42,8 +42,6 @@ interface RunOptions {
   readonly onOutput?: (chunk: Buffer) => void;
   /** It reads a list of files that this program wrote itself. */
   readonly ownList?: boolean;
-  /** What it says on standard error is wanted, not its output. */
-  readonly stderr?: boolean;
 }
 
 /**
@@ -64,7 +62,8 @@ export function guarded(program: string, args: readonly string[], ownList = fals
 }
 
 /**
- * Runs a program to its end and gives its standard output as text. Throws ProgramFailed when it does not end with 0.
+ * Runs a program to its end and gives its standard output as text. Throws ProgramFailed when it does not end with 0, and
+ * where it says more than two million characters that nobody takes as they come: half an answer would look like one.
  */
 export async function run(program: string, args: readonly string[], options: RunOptions = {}): Promise<string> {
   return new Promise((resolve, reject) => {
@@ -74,15 +73,14 @@ export async function run(program: string, args: readonly string[], options: Run
     });
     let [out, err] = ['', ''];
     child.stdout.on('data', (chunk: Buffer) => {
-      options.onOutput?.(chunk);
-      if (options.onOutput === undefined && out.length < KEPT) out += chunk.toString('utf8');
+      if (options.onOutput !== undefined) return options.onOutput(chunk);
+      out += chunk.toString('utf8');
+      if (out.length > KEPT) child.kill('SIGKILL');
     });
     child.stderr.on('data', (chunk: Buffer) => {
       err = (err + chunk.toString('utf8')).slice(-KEPT);
     });
     child.on('error', reject);
-    child.on('close', (status) =>
-      status === 0 ? resolve(options.stderr === true ? err : out) : reject(new ProgramFailed(program, status, err)),
-    );
+    child.on('close', (status) => (status === 0 ? resolve(out) : reject(new ProgramFailed(program, status, err))));
   });
 }

@@ -6,8 +6,8 @@ import type { Span } from '../core/time/span.ts';
 import { levelling, speechLoudness } from '../core/sound/levelling.ts';
 import { tonePeakDb } from '../core/sound/mix-gains.ts';
 import { multiplied, writeCurve } from './curve.ts';
-import { momentary } from './loudness.ts';
 import { cleanVoice } from './clean-voice.ts';
+import { rawLoudness } from './raw-loudness.ts';
 import type { RenderPiece } from './render-pieces.ts';
 import { runFfmpeg } from './child-process.ts';
 import { type SpokenLine, layLines } from './spoken.ts';
@@ -55,7 +55,7 @@ export async function mixLayers(job: MixJob, files: MixFiles, signal?: AbortSign
   if (job.lines.length > 0) {
     const laid = await layLines(
       job,
-      { voice: recorded, loudness: await momentary(recorded, signal) },
+      { voice: recorded, loudness: await rawLoudness(recorded, signal) },
       { folder, output: voice },
       signal,
     );
@@ -66,7 +66,7 @@ export async function mixLayers(job: MixJob, files: MixFiles, signal?: AbortSign
     inputs.push('-i', path);
     return `[${inputs.length / 2 - 1}:a:0]`;
   };
-  const loudness = job.voice.level || job.tones !== null ? await momentary(voice, signal) : null;
+  const loudness = job.voice.level || job.tones !== null ? await rawLoudness(voice, signal) : null;
   const gain = job.voice.level && loudness !== null ? levelling(job.segments, loudness, job.bed?.voiceLufs) : [];
   if (gain.length > 0) {
     const path = join(folder, 'level.wav');

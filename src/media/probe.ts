@@ -100,7 +100,12 @@ function isTurned({ side_data_list, tags }: Stream): boolean {
 /** Where the last packet of sound ends, seconds; NaN where there is none. */
 async function lengthByPackets(path: string): Promise<number> {
   const entries = ['-select_streams', 'a:0', '-show_entries', 'packet=pts_time,duration_time', '-of', 'csv=p=0'];
-  const last = (await run('ffprobe', ['-v', 'error', ...entries, path])).trim().split('\n').at(-1) ?? '';
+  let end = '';
+  await run('ffprobe', ['-v', 'error', ...entries, path], {
+    // A line for each packet: only the last is wanted, and of a long take all would be many megabytes.
+    onOutput: (chunk) => (end = (end + chunk.toString('utf8')).slice(-200)),
+  });
+  const last = end.trim().split('\n').at(-1) ?? '';
   const [at, lasts] = last.split(',').map(Number);
   return (at ?? NaN) + (Number.isFinite(lasts) ? (lasts as number) : 0);
 }

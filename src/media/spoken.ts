@@ -7,6 +7,7 @@ import { type Length, type Micros, micros } from '../core/time/micros.ts';
 import { span } from '../core/time/span.ts';
 import { multiplied, writeCurve } from './curve.ts';
 import { momentary } from './loudness.ts';
+import { RAW } from './raw-sound.ts';
 
 /** A spoken line with the file that it is in. */
 export type SpokenLine = PlacedPickUp & { readonly path: string };
@@ -57,18 +58,7 @@ export async function layLines(
     mixed.push(`[l${i}]`);
   }
   chains.push(`${mixed.join('')}amix=inputs=${mixed.length}:duration=first:normalize=0[spoken]`);
-  return [
-    ...inputs,
-    '-filter_complex',
-    chains.join(';'),
-    '-map',
-    '[spoken]',
-    '-c:a',
-    'pcm_f32le',
-    '-rf64',
-    'auto',
-    output,
-  ];
+  return [...inputs, '-filter_complex', chains.join(';'), '-map', '[spoken]', ...RAW, output];
 }
 
 /** The gain of the voice: down where it is muted. */

@@ -1,5 +1,6 @@
 import type { VoiceCare } from '../core/edit/decisions.ts';
 import { RUMBLE_BELOW_HZ } from '../core/sound/rumble.ts';
+import { RAW } from './raw-sound.ts';
 import { pieceRuns } from './piece-runs.ts';
 import type { RenderPiece } from './render-pieces.ts';
 
@@ -66,10 +67,7 @@ export function voiceArgs(
     [...chains, ...(last === 0 ? ['[a0]anull[mix]'] : row)].join(';'),
     '-map',
     '[mix]',
-    '-c:a',
-    'pcm_f32le',
-    '-rf64',
-    'auto',
+    ...RAW,
     output,
   ];
 }

@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { voiceOf } from '../../src/core/align/align.ts';
 import { type Transcript, spokenWords } from '../../src/core/transcript/transcript.ts';
+import { meteredAlong } from '../support/ffmpeg-meter.ts';
 import { anySeconds, anyTime } from '../support/times.ts';
 import { workOf } from '../../src/db/take-work-sql.ts';
 import { transcriptOf } from '../../src/db/transcripts-sql.ts';
@@ -13,7 +14,6 @@ import { hearTake } from '../../src/media/hear-take.ts';
 import { beatTime } from '../../src/core/music/tempo-map.ts';
 import type { RoomMusic } from '../../src/core/signal/room-music.ts';
 import { loudnessFrom } from '../../src/core/sound/take-levels.ts';
-import { momentary } from '../../src/media/loudness.ts';
 import { KNOWN_WORDS } from '../../src/media/recogniser.ts';
 import { NotSound } from '../../src/media/sound.ts';
 import { standInService } from '../../src/media/stand-in-service.ts';
@@ -70,7 +70,7 @@ describe('a take with speech over a beat', () => {
   });
   it('is as loud along its time as ffmpeg’s meter says', async () => {
     const { values } = loudnessFrom((await hearTake(short)).levels);
-    const theirs = (await momentary(short)).values;
+    const theirs = meteredAlong(short);
     expect(Math.abs(values.length - theirs.length)).toBeLessThan(3);
     const off = values.flatMap((v, i) => (v < -60 || i < 4 || i >= theirs.length ? [] : [Math.abs(v - theirs[i]!)]));
     expect(off.length).toBeGreaterThan(1000);

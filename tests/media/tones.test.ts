@@ -3,10 +3,10 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { TONE_FAMILIES, VOICE_AS_RECORDED } from '../../src/core/edit/decisions.ts';
 import { TONE_RATE_HZ, toneSamples } from '../../src/core/sound/tone-shapes.ts';
 import { TONE_KINDS, type Tone } from '../../src/core/sound/tones.ts';
-import { measure } from '../../src/media/loudness.ts';
 import { addCuePoints } from '../../src/media/cue-points.ts';
 import { SOUND_PARTS, type SoundPart } from '../../src/core/sound/parts.ts';
 import { makeMix, makePart, makeStems } from '../../src/media/mix.ts';
+import { metered } from '../support/ffmpeg-meter.ts';
 import { anySeconds as s } from '../support/times.ts';
 import { at, ffmpeg, decoded, piece, makeVoices, removeVoices } from './voices.ts';
 
@@ -108,7 +108,7 @@ describe('the parts of a mix', () => {
     await makeStems({ ...job, output: '' }, { voice: at('stem-voice.m4a'), rest: at('stem-rest.m4a') }, nothing);
     const sum = ['-filter_complex', 'amix=inputs=2:normalize=0'];
     ffmpeg('-i', at('stem-voice.m4a'), '-i', at('stem-rest.m4a'), ...sum, at('sum.wav'));
-    expect((await measure(at('sum.wav')))!.lufs).toBeCloseTo((await measure(at('whole.m4a')))!.lufs, 0);
+    expect(metered(at('sum.wav'))!.lufs).toBeCloseTo(metered(at('whole.m4a'))!.lufs, 0);
     const [sumOf, whole] = [decoded(at('sum.wav')), decoded(at('whole.m4a'))];
     let [apart, loud] = [0, 0];
     for (let i = 4800; i < 7 * TONE_RATE_HZ; i++) {

@@ -110,6 +110,11 @@ it('a recording that does not say its length is measured; a short line is taken,
   ffmpeg('-f', 'lavfi', '-i', 'sine=d=0.8', '-c:a', 'libopus', '-f', 'webm', '-live', '1', at('live.webm'));
   const live = await probe(at('live.webm'));
   expect(live.ok && live.probe.duration / 1e6).toBeCloseTo(0.8, 1);
+  // As many packets as three quarters of an hour have: nothing of what is said about them gets lost.
+  const packets = ['-c:a', 'libopus', '-compression_level', '0', '-application', 'lowdelay', '-frame_duration', '2.5'];
+  ffmpeg('-f', 'lavfi', '-i', 'sine=d=320:r=8000', ...packets, '-f', 'webm', '-live', '1', at('long.webm'));
+  const long = await probe(at('long.webm'));
+  expect(long.ok && long.probe.duration / 1e6).toBeCloseTo(320, 0);
   ffmpeg('-f', 'lavfi', '-i', 'sine=d=0.1', at('blip.wav'));
   expect((await probe(at('blip.wav'))).ok).toBe(false);
 });

@@ -1,9 +1,9 @@
 import { describe, expect, it, beforeAll, afterAll } from 'vitest';
 import { VOICE_AS_RECORDED, type VoiceCare } from '../../src/core/edit/decisions.ts';
 import { TONE_RATE_HZ } from '../../src/core/sound/tone-shapes.ts';
-import { measure } from '../../src/media/loudness.ts';
 import { makeMix } from '../../src/media/mix.ts';
 import { anySeconds as s } from '../support/times.ts';
+import { metered } from '../support/ffmpeg-meter.ts';
 import { at, ffmpeg, decoded, piece, makeVoices, removeVoices } from './voices.ts';
 
 beforeAll(makeVoices);
@@ -21,20 +21,20 @@ describe('the care for the voice', () => {
     );
     return output;
   };
-  const lufsOf = async (path: string, from: number, to: number) => {
+  const lufsOf = (path: string, from: number, to: number) => {
     const part = `${path}-${from}.wav`;
     ffmpeg('-i', path, '-af', `atrim=${from}:${to},asetpts=PTS-STARTPTS`, part);
-    return (await measure(part))?.lufs ?? NaN;
+    return metered(part)?.lufs ?? NaN;
   };
   it('brings two takes that lie 9 dB apart to one loudness, each constant within itself', async () => {
     const sounds = [piece('near', 0, 6), piece('far', 0, 6, 6)];
     const asRecorded = await mixOf('apart', sounds, {});
-    expect((await lufsOf(asRecorded, 0.5, 5.5)) - (await lufsOf(asRecorded, 6.5, 11.5))).toBeGreaterThan(8);
+    expect(lufsOf(asRecorded, 0.5, 5.5) - lufsOf(asRecorded, 6.5, 11.5)).toBeGreaterThan(8);
     const levelled = await mixOf('levelled', sounds, { level: true });
-    expect(Math.abs((await lufsOf(levelled, 0.5, 5.5)) - (await lufsOf(levelled, 6.5, 11.5)))).toBeLessThan(1);
+    expect(Math.abs(lufsOf(levelled, 0.5, 5.5) - lufsOf(levelled, 6.5, 11.5))).toBeLessThan(1);
     // Within a segment nothing is changed: the distance of a loud to a soft stretch stays.
-    const within = async (path: string) => (await lufsOf(path, 1, 3)) - (await lufsOf(path, 3, 5));
-    expect(Math.abs((await within(levelled)) - (await within(asRecorded)))).toBeLessThan(0.3);
+    const within = (path: string) => lufsOf(path, 1, 3) - lufsOf(path, 3, 5);
+    expect(Math.abs(within(levelled) - within(asRecorded))).toBeLessThan(0.3);
   });
   it('takes a fan and its hum down by 12 dB where nobody speaks, each source its own, not the voice', async () => {
     // A voice that pauses, a fan 15 dB below it; another source with a hiss half as loud.
@@ -115,14 +115,14 @@ describe('the care for the voice', () => {
   it('takes rumble out by 12 dB or more and leaves the voice', async () => {
     const before = await mixOf('rumbling', [piece('shaking', 0, 10)], {});
     const after = await mixOf('still', [piece('shaking', 0, 10)], { rumble: true });
-    const band = async (path: string, filter: string) => {
+    const band = (path: string, filter: string) => {
       const out = `${path}-${filter.replace(/\W/g, '')}.wav`;
       ffmpeg('-i', path, '-af', filter, out);
-      return (await measure(out))?.lufs ?? -70;
+      return metered(out)?.lufs ?? -70;
     };
     const low = 'bandpass=f=31:width_type=o:w=0.3,bandpass=f=31:width_type=o:w=0.3,volume=20dB';
-    expect((await band(before, low)) - (await band(after, low))).toBeGreaterThan(12);
+    expect(band(before, low) - band(after, low)).toBeGreaterThan(12);
     const speech = 'highpass=f=200';
-    expect(Math.abs((await band(before, speech)) - (await band(after, speech)))).toBeLessThan(1);
+    expect(Math.abs(band(before, speech) - band(after, speech))).toBeLessThan(1);
   });
 });

@@ -8,6 +8,7 @@ import type { Drawn } from '../../src/core/looks/drawn.ts';
 import { compile } from '../../src/core/plan/compile.ts';
 import { type FrameRate, framesLength } from '../../src/core/time/frames.ts';
 import type { Length } from '../../src/core/time/micros.ts';
+import { metered } from './ffmpeg-meter.ts';
 import { anyTime } from './times.ts';
 import { plannedProgramme } from '../../src/core/workout/planned-programme.ts';
 import { writeAss } from '../../src/formats/ass/ass-writer.ts';
@@ -16,7 +17,6 @@ import { readOutline } from '../../src/formats/outline/outline-reader.ts';
 import { readSrt } from '../../src/formats/srt/srt-reader.ts';
 import { writeCaptionsSrt, writeSrt } from '../../src/formats/srt/srt-writer.ts';
 import { SPEECH_TRACK } from '../../src/media/render.ts';
-import { measure } from '../../src/media/loudness.ts';
 import type { FilmMeant } from '../../src/media/prove-film.ts';
 import { drawnOf } from './drawn.ts';
 
@@ -91,7 +91,7 @@ export async function film(
     ...['-c:v', 'libx264', '-preset', 'ultrafast', '-crf', '18', '-pix_fmt', 'yuv420p', '-c:a', 'pcm_s16le'],
     loud,
   ]);
-  const { lufs } = (await measure(loud))!;
+  const { lufs } = metered(loud)!;
   execFileSync('ffmpeg', [
     ...['-y', '-v', 'error', '-i', loud, '-c:v', 'copy', '-af', `volume=${TARGET_LUFS - lufs}dB`],
     ...['-c:a', 'pcm_s16le', source],

@@ -149,6 +149,18 @@ function filterTwo(
   state.set([u1, u2, v1, v2].map(alive), r);
 }
 
+/**
+ * Momentary loudness at the end of each tenth of a second, LUFS: that of the last four, or of as many as there are;
+ * -Infinity where nothing is.
+ */
+export function momentaryOf(energies: ArrayLike<number>): number[] {
+  return Array.from({ length: energies.length }, (_, i) => {
+    let sum = 0;
+    for (let k = Math.max(0, i - MOMENTARY_STEPS + 1); k <= i; k++) sum += energies[k]!;
+    return sum <= 0 ? -Infinity : OFFSET_DB + 10 * Math.log10(sum / MOMENTARY_STEPS);
+  });
+}
+
 /** LUFS of a weighted mean square. */
 function lufs(energy: number): number {
   return OFFSET_DB + 10 * Math.log10(Math.max(energy, 1e-20));

@@ -1,3 +1,4 @@
+import { momentaryOf } from '../signal/loudness.ts';
 import type { Length } from '../time/micros.ts';
 import type { Loudness } from './levelling.ts';
 import type { VoiceMeasure } from './voice-measure.ts';
@@ -13,21 +14,15 @@ export interface TakeLevels {
 }
 
 const EVERY_US = 100_000 as Length;
-/** Momentary loudness is that of four tenths of a second. */
+/** The loudness of the first tenths is not kept: momentary loudness is that of four. */
 const STEPS = 4;
 const LEAST_LUFS = -100.5;
-const OFFSET_DB = -0.691;
 
 /** Loudness from weighted energies of a tenth of a second each, as bytes. */
 export function halfLuOf(energies: ArrayLike<number>): Uint8Array {
-  return Uint8Array.from({ length: energies.length }, (_, i) => {
-    if (i < STEPS - 1) return 0;
-    let sum = 0;
-    for (let k = i - STEPS + 1; k <= i; k++) sum += energies[k]!;
-    if (sum <= 0) return 0;
-    const lufs = OFFSET_DB + 10 * Math.log10(sum / STEPS);
-    return Math.max(0, Math.min(255, Math.round((lufs - LEAST_LUFS) * 2)));
-  });
+  return Uint8Array.from(momentaryOf(energies), (lufs, i) =>
+    i < STEPS - 1 ? 0 : Math.max(0, Math.min(255, Math.round((lufs - LEAST_LUFS) * 2))),
+  );
 }
 
 /** The same as loudness over time. */

@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { seeded } from '../../../tests/support/synthetic-take.ts';
-import { FRAME, HOP, VoiceFilter, VoiceGauge } from './voice-filter.ts';
+import { VoiceFilter } from './voice-filter.ts';
+import { FRAME, HOP } from './voice-frames.ts';
+import { VoiceGauge } from './voice-gauge.ts';
 
 const RATE = 48_000;
 
@@ -125,6 +127,41 @@ describe('the filter', () => {
     expect(gauge.noise()).toBeNull();
     const filter = new VoiceFilter({ noise: new Float64Array(FRAME / 2 + 1), popsFrom: null });
     expect(() => filter.filter(new Float32Array(HOP + 1), new Float32Array(HOP + 1))).toThrow(/whole hops/);
+  });
+});
+
+describe('two channels that are one', () => {
+  const { sound } = voice(4);
+  const noisy = fan(sound.length, 0.1).map((v, i) => v + sound[i]!);
+  const gauge = new VoiceGauge();
+  for (let at = 0; at + FRAME <= noisy.length; at += HOP) gauge.hear(noisy, noisy, at);
+  const taken = { noise: gauge.noise(), popsFrom: gauge.popsFrom() };
+  /** Filtered in blocks of so many hops; where `turned` says so the other channel is turned round. */
+  const filtered = (hops: number, turned: (i: number) => boolean = () => false) => {
+    const filter = new VoiceFilter(taken);
+    const [left, right] = [noisy.slice(0, HOP * 300), noisy.slice(0, HOP * 300)];
+    for (let i = 0; i < right.length; i++) if (turned(i)) right[i] = -right[i]!;
+    for (let at = 0; at < left.length; at += hops * HOP)
+      filter.filter(left.subarray(at, at + hops * HOP), right.subarray(at, at + hops * HOP));
+    return [left, right] as const;
+  };
+  const furthest = (a: Float32Array, b: Float32Array) =>
+    a.reduce((most, value, i) => Math.max(most, Math.abs(value - b[i]!)), 0);
+  it('come out the same whether frames are worked in pairs or one by one', () => {
+    const [oneByOne] = filtered(1);
+    for (const hops of [2, 5, 96]) {
+      const [left, right] = filtered(hops);
+      expect(furthest(left, oneByOne), `${hops} hops`).toBeLessThan(1e-6);
+      expect(furthest(left, right)).toBe(0);
+    }
+  });
+  it('and where they part and join again, each is what it is by itself', () => {
+    const apart = (i: number) => i > HOP * 90 && i < HOP * 160;
+    const [left, right] = filtered(10, apart);
+    const [alone, beside] = filtered(1, apart);
+    expect(furthest(left, alone)).toBeLessThan(1e-6);
+    expect(furthest(right, beside)).toBeLessThan(1e-6);
+    expect(furthest(left, right)).toBeGreaterThan(0.01);
   });
 });
 

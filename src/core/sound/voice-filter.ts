@@ -1,6 +1,5 @@
-import { type Fourier, fourierOf } from '../signal/fft.ts';
-import { popGain, popLimit } from './breath-pops.ts';
-import { RUMBLE_BELOW_HZ } from './rumble.ts';
+import { popGain } from './breath-pops.ts';
+import { BINS, FOURIER, FRAME, HOP, WINDOW, bandPower } from './voice-frames.ts';
 
 /**
  * Breath pops are taken down (`breath-pops.ts`), and steady noise (a fan, a hum, a hiss), never speech: in frames of
@@ -8,17 +7,6 @@ import { RUMBLE_BELOW_HZ } from './rumble.ts';
  * knowing where nobody speaks (Stahl, Fischer and Bippus, ICASSP 2000), the gain is Wiener's with the decision-directed
  * estimate of Ephraim and Malah (IEEE Trans. ASSP 32, 1984), which leaves no tinkling behind.
  */
-export const FRAME = 1024;
-/** From one frame to the next; frames overlap by half. */
-export const HOP = FRAME / 2;
-const BINS = FRAME / 2 + 1;
-
-/** Below this share of the time a band is only noise, if anybody pauses at all. */
-const QUANTILE = 0.25;
-/** What that quantile is of the mean, where a band's power is that of noise (exponential). */
-const QUANTILE_OF_MEAN = -Math.log(1 - QUANTILE);
-/** Fewer do not. */
-const LEAST = 40;
 
 /** The share of the last frame's estimate that is kept in the next: high, so that the gain does not flutter. */
 const KEPT = 0.94;
@@ -27,68 +15,9 @@ const DEEPEST = 10 ** (-16 / 20);
 /** The noise is assumed to be this much louder than it was measured. */
 const SURE = 1.2;
 
-const WINDOW = Float64Array.from({ length: FRAME }, (_, i) => Math.sin((Math.PI * (i + 0.5)) / FRAME));
-const FOURIER: Fourier = fourierOf(FRAME);
-
-/** The power of both channels together in each band, of one windowed frame as re + i·im = left + i·right. */
-function bandPower(re: Float64Array, im: Float64Array, out: Float64Array): void {
-  for (let k = 0; k < BINS; k++) {
-    const m = (FRAME - k) & (FRAME - 1);
-    const [a, b, c, d] = [re[k]!, im[k]!, re[m]!, im[m]!];
-    out[k] = (a * a + b * b + c * c + d * d) / 2;
-  }
-}
-
-/** Measures what is steady in a sound and how loud its low end is, from frames spread over it: a few thousand do. */
-export class VoiceGauge {
-  private readonly frames: Float32Array[] = [];
-  private readonly re = new Float64Array(FRAME);
-  private readonly im = new Float64Array(FRAME);
-  private readonly power = new Float64Array(BINS);
-
-  /** Hears a frame of two channels that begins at `at`; digital silence tells nothing. */
-  hear(left: Float32Array, right: Float32Array, at: number): void {
-    let any = 0;
-    for (let i = 0; i < FRAME; i++) {
-      const w = WINDOW[i]!;
-      this.re[i] = left[at + i]! * w;
-      this.im[i] = right[at + i]! * w;
-      any += Math.abs(this.re[i]!) + Math.abs(this.im[i]!);
-    }
-    if (any === 0) return;
-    FOURIER.forward(this.re, this.im);
-    bandPower(this.re, this.im, this.power);
-    this.frames.push(Float32Array.from(this.power));
-  }
-
-  /** The mean power of the noise in each band; null where too little was heard. */
-  noise(): Float64Array | null {
-    const { frames } = this;
-    if (frames.length < LEAST) return null;
-    const place = Math.floor(frames.length * QUANTILE);
-    const column = new Float32Array(frames.length);
-    return Float64Array.from({ length: BINS }, (_, k) => {
-      for (const [f, frame] of frames.entries()) column[f] = frame[k]!;
-      return column.sort()[place]! / QUANTILE_OF_MEAN;
-    });
-  }
-
-  /** From which power on the low end pops; null where too little was heard. */
-  popsFrom(): number | null {
-    return popLimit(this.frames);
-  }
-
-  /** The power in each band of every frame that was heard. */
-  spectra(): readonly Float32Array[] {
-    return this.frames;
-  }
-}
-
-/** How much of a band's power stays where rumble is taken out: two filters of the second order, one after the other. */
-export function rumbleShare(band: number): number {
-  const ratio = ((band * 24_000) / (BINS - 1) / RUMBLE_BELOW_HZ) ** 4;
-  return (ratio / (1 + ratio)) ** 2;
-}
+/** The window, and the scale of the inverse transform. */
+const WINDOW_BACK = WINDOW.map((w) => w / FRAME);
+const ORDER = FOURIER.order;
 
 /** What a filter takes down: steady noise, by its power in each band, and pops, from a power on; null: neither. */
 export interface TakenDown {
@@ -105,10 +34,16 @@ export const NOTHING_TAKEN: TakenDown = { noise: null, popsFrom: null };
 export class VoiceFilter {
   private readonly re = new Float64Array(FRAME);
   private readonly im = new Float64Array(FRAME);
+  private readonly reBack = new Float64Array(FRAME);
+  private readonly imBack = new Float64Array(FRAME);
   private readonly power = new Float64Array(BINS);
+  private readonly powerNext = new Float64Array(BINS);
   /** The last frame's gain squared times its power over the noise. */
   private readonly before = new Float64Array(BINS);
   private readonly gain = new Float64Array(BINS);
+  private readonly gainNext = new Float64Array(BINS);
+  /** Both channels are one, and so is what is kept of them. */
+  private mono = true;
   private readonly last: readonly [Float64Array, Float64Array] = [new Float64Array(HOP), new Float64Array(HOP)];
   private readonly tail: readonly [Float64Array, Float64Array] = [new Float64Array(HOP), new Float64Array(HOP)];
   private floor: Float64Array | null = null;
@@ -128,47 +63,113 @@ export class VoiceFilter {
   filter(left: Float32Array, right: Float32Array): void {
     if (left.length % HOP !== 0 || left.length !== right.length)
       throw new RangeError(`a block of two channels is whole hops of ${HOP}, got ${left.length} and ${right.length}`);
-    for (let at = 0; at < left.length; at += HOP) this.hop(left, right, at);
+    const same = left.every((value, i) => value === right[i]);
+    const mono = same && this.mono;
+    // A hop alone still ends in what came before it.
+    this.mono = same && (mono || left.length > HOP);
+    let at = 0;
+    if (mono) at = this.inPairs(left, right);
+    for (; at < left.length; at += HOP) this.hop(left, right, at);
   }
 
+  /** Filters two channels that are one, two frames with each transform. Gives where the last pair ends. */
+  private inPairs(left: Float32Array, right: Float32Array): number {
+    let at = 0;
+    for (; at + HOP < left.length; at += 2 * HOP) this.twoHops(left, at);
+    right.set(left.subarray(0, at));
+    for (const [one, other] of [this.last, this.tail]) other.set(one);
+    return at;
+  }
+
+  // No pairs in the loops below, and samples go where the transform wants them: these run a hundred million times an
+  // hour.
   private hop(left: Float32Array, right: Float32Array, at: number): void {
-    const { re, im } = this;
     const [lastLeft, lastRight] = this.last;
-    const [tailLeft, tailRight] = this.tail;
-    for (let i = 0; i < HOP; i++) {
-      const [w, v] = [WINDOW[i]!, WINDOW[HOP + i]!];
-      const [l, r] = [left[at + i]!, right[at + i]!];
-      re[i] = lastLeft[i]! * w;
-      im[i] = lastRight[i]! * w;
-      re[HOP + i] = l * v;
-      im[HOP + i] = r * v;
-      lastLeft[i] = l;
-      lastRight[i] = r;
+    this.frame(this.re, lastLeft, left, at);
+    this.frame(this.im, lastRight, right, at);
+    lastLeft.set(left.subarray(at, at + HOP));
+    lastRight.set(right.subarray(at, at + HOP));
+    FOURIER.forwardOrdered(this.re, this.im);
+    bandPower(this.re, this.im, this.power);
+    this.weigh();
+    this.weighed();
+    // The inverse is the transform with its parts exchanged.
+    FOURIER.forwardOrdered(this.imBack, this.reBack);
+    this.overlap(this.reBack, this.tail[0], left, at);
+    this.overlap(this.imBack, this.tail[1], right, at);
+  }
+
+  /** Two frames of one channel, one after the other, as re + i·im. */
+  private twoHops(sound: Float32Array, at: number): void {
+    const { re, im, reBack, imBack, gain, power, powerNext, gainNext } = this;
+    const [last] = this.last;
+    this.frame(re, last, sound, at);
+    this.frame(im, sound.subarray(at, at + HOP), sound, at + HOP);
+    last.set(sound.subarray(at + HOP, at + 2 * HOP));
+    FOURIER.forwardOrdered(re, im);
+    for (let k = 0; k < BINS; k++) {
+      const m = (FRAME - k) & (FRAME - 1);
+      const a = re[k]! + re[m]!;
+      const b = im[k]! - im[m]!;
+      const c = im[k]! + im[m]!;
+      const d = re[m]! - re[k]!;
+      // Both channels together have twice the power of one.
+      power[k] = (a * a + b * b) / 2;
+      powerNext[k] = (c * c + d * d) / 2;
     }
-    FOURIER.forward(re, im);
+    this.weigh();
+    gainNext.set(gain);
+    power.set(powerNext);
     this.weigh();
     for (let k = 0; k < BINS; k++) {
-      const g = this.gain[k]!;
-      re[k] = re[k]! * g;
-      im[k] = im[k]! * g;
-      const m = FRAME - k;
-      if (k === 0 || m === k) continue;
-      re[m] = re[m]! * g;
-      im[m] = im[m]! * g;
+      const m = (FRAME - k) & (FRAME - 1);
+      const first = gainNext[k]! / 2;
+      const second = gain[k]! / 2;
+      const a = (re[k]! + re[m]!) * first;
+      const b = (im[k]! - im[m]!) * first;
+      const c = (im[k]! + im[m]!) * second;
+      const d = (re[m]! - re[k]!) * second;
+      const to = ORDER[k]!;
+      const mirrored = ORDER[m]!;
+      reBack[to] = a - d;
+      imBack[to] = b + c;
+      reBack[mirrored] = a + d;
+      imBack[mirrored] = c - b;
     }
-    FOURIER.back(re, im);
+    FOURIER.forwardOrdered(imBack, reBack);
+    this.overlap(reBack, this.tail[0], sound, at);
+    this.overlap(imBack, this.tail[0], sound, at + HOP);
+  }
+
+  /** Lays a windowed frame down as the transform wants it: a hop that came before, and the one at `at`. */
+  private frame(to: Float64Array, before: ArrayLike<number>, sound: Float32Array, at: number): void {
     for (let i = 0; i < HOP; i++) {
-      const [w, v] = [WINDOW[i]!, WINDOW[HOP + i]!];
-      left[at + i] = tailLeft[i]! + re[i]! * w;
-      right[at + i] = tailRight[i]! + im[i]! * w;
-      tailLeft[i] = re[HOP + i]! * v;
-      tailRight[i] = im[HOP + i]! * v;
+      to[ORDER[i]!] = before[i]! * WINDOW[i]!;
+      to[ORDER[HOP + i]!] = sound[at + i]! * WINDOW[HOP + i]!;
+    }
+  }
+
+  /** What stays of each band, in the order in which it is transformed back. */
+  private weighed(): void {
+    const { re, im, reBack, imBack, gain } = this;
+    for (let k = 0; k < FRAME; k++) {
+      const g = gain[k < BINS ? k : FRAME - k]!;
+      const to = ORDER[k]!;
+      reBack[to] = re[k]! * g;
+      imBack[to] = im[k]! * g;
+    }
+  }
+
+  /** Adds a frame that was transformed back to the end of the one before. */
+  private overlap(frame: Float64Array, tail: Float64Array, out: Float32Array, at: number): void {
+    for (let i = 0; i < HOP; i++) {
+      out[at + i] = tail[i]! + frame[i]! * WINDOW_BACK[i]!;
+      tail[i] = frame[HOP + i]! * WINDOW_BACK[HOP + i]!;
     }
   }
 
   /** How much of each band is to stay. */
   private weigh(): void {
-    bandPower(this.re, this.im, this.power);
     if (this.floor === null) this.gain.fill(1);
     else this.weighNoise(this.floor);
     if (this.popsFrom === null) return;
@@ -177,12 +178,13 @@ export class VoiceFilter {
   }
 
   private weighNoise(floor: Float64Array): void {
+    const { power, before, gain } = this;
     for (let k = 0; k < BINS; k++) {
-      const over = this.power[k]! / floor[k]!;
-      const speech = KEPT * this.before[k]! + (1 - KEPT) * Math.max(0, over - 1);
+      const over = power[k]! / floor[k]!;
+      const speech = KEPT * before[k]! + (1 - KEPT) * Math.max(0, over - 1);
       const g = Math.max(DEEPEST, speech / (1 + speech));
-      this.gain[k] = g;
-      this.before[k] = g * g * over;
+      gain[k] = g;
+      before[k] = g * g * over;
     }
   }
 }

@@ -2,8 +2,9 @@ import { describe, expect, it } from 'vitest';
 import { seeded } from '../../../tests/support/synthetic-take.ts';
 import { VOICE_AS_RECORDED } from '../edit/decisions.ts';
 import { fromSeconds } from '../time/micros.ts';
-import { RUMBLE_BELOW_HZ } from './rumble.ts';
-import { FRAME, VoiceGauge, rumbleShare } from './voice-filter.ts';
+import { RUMBLE_BELOW_HZ, rumbleShare } from './rumble.ts';
+import { FRAME } from './voice-frames.ts';
+import { VoiceGauge } from './voice-gauge.ts';
 import { isHeardWithNoise, measureVoice, takenDown } from './voice-measure.ts';
 
 const RATE = 48_000;

@@ -1,7 +1,10 @@
 import type { VoiceCare } from '../edit/decisions.ts';
 import type { Length } from '../time/micros.ts';
 import { popLimit } from './breath-pops.ts';
-import { FRAME, type TakenDown, VoiceGauge, rumbleShare } from './voice-filter.ts';
+import { rumbleShare } from './rumble.ts';
+import type { TakenDown } from './voice-filter.ts';
+import { FRAME } from './voice-frames.ts';
+import { VoiceGauge } from './voice-gauge.ts';
 
 /** What is steady under a voice, and from where on its breath pops, as it is kept of a recording. */
 export interface VoiceMeasure {
