@@ -62,8 +62,9 @@ export function guarded(program: string, args: readonly string[], ownList = fals
 }
 
 /**
- * Runs a program to its end and gives its standard output as text. Throws ProgramFailed when it does not end with 0, and
- * where it says more than two million characters that nobody takes as they come: half an answer would look like one.
+ * Runs a program to its end and gives its standard output as text. Throws ProgramFailed when it does not end with 0,
+ * and where it says more than two million characters that nobody takes as they come: half an answer would look like
+ * one.
  */
 export async function run(program: string, args: readonly string[], options: RunOptions = {}): Promise<string> {
   return new Promise((resolve, reject) => {
