@@ -5,6 +5,8 @@ import { BINS, FOURIER, FRAME, WINDOW, bandPower } from './voice-frames.ts';
 const QUANTILE = 0.25;
 /** What that quantile is of the mean, where a band's power is that of noise (exponential). */
 const QUANTILE_OF_MEAN = -Math.log(1 - QUANTILE);
+/** No microphone is as still as this: −160 dB of full scale, left behind where nothing was recorded. */
+const NOTHING = 1e-8;
 /** Fewer frames tell nothing. */
 const LEAST = 40;
 
@@ -24,7 +26,7 @@ export class VoiceGauge {
       this.im[i] = right[at + i]! * w;
       any += Math.abs(this.re[i]!) + Math.abs(this.im[i]!);
     }
-    if (any === 0) return;
+    if (any < FRAME * NOTHING) return;
     FOURIER.forward(this.re, this.im);
     bandPower(this.re, this.im, this.power);
     this.frames.push(Float32Array.from(this.power));

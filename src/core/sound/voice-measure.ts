@@ -1,7 +1,6 @@
 import type { VoiceCare } from '../edit/decisions.ts';
 import type { Length } from '../time/micros.ts';
-import { popLimit } from './breath-pops.ts';
-import { rumbleShare } from './rumble.ts';
+import { rumbleFilter, rumbleShare } from './rumble.ts';
 import type { TakenDown } from './voice-filter.ts';
 import { FRAME } from './voice-frames.ts';
 import { VoiceGauge } from './voice-gauge.ts';
@@ -18,6 +17,8 @@ export interface VoiceMeasure {
 const HEARD = 3_000;
 /** Where it is not known how long a recording is, a frame is heard each half second. */
 const APART = 24_000;
+/** The filter for rumble hears so many samples before a frame: by then it has forgotten that it heard nothing. */
+const WARM = 2 * FRAME;
 
 const deciDb = (power: number) => Math.round(100 * Math.log10(Math.max(1e-18, power)));
 const powerOf = (deci: number) => 10 ** (deci / 100);
@@ -30,32 +31,42 @@ export function measureVoice(
   channels: number,
   samples: number | null,
 ): { push(interleaved: Float32Array): void; end(): VoiceMeasure | null } {
-  const gauge = new VoiceGauge();
+  const [gauge, still] = [new VoiceGauge(), new VoiceGauge()];
   const apart = Math.max(FRAME, samples === null ? APART : Math.floor(samples / HEARD));
   const [left, right] = [new Float32Array(FRAME), new Float32Array(FRAME)];
-  /** Samples until the next frame begins, and how many of it are there. */
-  let [wait, filled] = [0, 0];
+  const [stillLeft, stillRight] = [new Float32Array(FRAME), new Float32Array(FRAME)];
+  const [filterLeft, filterRight] = [rumbleFilter(), rumbleFilter()];
+  /** Samples that are passed over, samples from which on rumble is taken out, and how many of a frame are there. */
+  let [wait, warm, filled] = [0, 0, 0];
   return {
     push(interleaved) {
       const count = Math.floor(interleaved.length / channels);
-      for (let i = 0; i < count;) {
-        const skip = Math.min(wait, count - i);
-        i += skip;
-        wait -= skip;
-        for (; i < count && filled < FRAME && wait === 0; i++, filled++) {
-          left[filled] = interleaved[i * channels]!;
-          right[filled] = interleaved[i * channels + channels - 1]!;
+      for (let i = 0; i < count; i++) {
+        if (wait > 0) {
+          const skip = Math.min(wait, count - i);
+          wait -= skip;
+          i += skip - 1;
+          continue;
         }
-        if (filled < FRAME) continue;
+        const l = interleaved[i * channels]!;
+        const r = interleaved[i * channels + channels - 1]!;
+        [stillLeft[filled], stillRight[filled]] = [filterLeft(l), filterRight(r)];
+        if (warm > 0) {
+          warm -= 1;
+          continue;
+        }
+        [left[filled], right[filled]] = [l, r];
+        if (++filled < FRAME) continue;
         gauge.hear(left, right, 0);
-        [wait, filled] = [apart - FRAME, 0];
+        still.hear(stillLeft, stillRight, 0);
+        warm = Math.min(WARM, apart - FRAME);
+        [wait, filled] = [apart - FRAME - warm, 0];
       }
     },
     end() {
-      const [noise, pops] = [gauge.noise(), gauge.popsFrom()];
-      if (noise === null || pops === null) return null;
-      const still = popLimit(gauge.spectra().map((frame) => frame.map((power, k) => power * rumbleShare(k))))!;
-      return { noiseDeciDb: Array.from(noise, deciDb), popsDeciDb: [deciDb(pops), deciDb(still)] };
+      const [noise, pops, popsStill] = [gauge.noise(), gauge.popsFrom(), still.popsFrom()];
+      if (noise === null || pops === null || popsStill === null) return null;
+      return { noiseDeciDb: Array.from(noise, deciDb), popsDeciDb: [deciDb(pops), deciDb(popsStill)] };
     },
   };
 }
