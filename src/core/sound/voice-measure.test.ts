@@ -53,7 +53,8 @@ describe('the measure of a voice', () => {
     const low = left.map((v, i) => v + 0.2 * Math.sin((2 * Math.PI * 88 * i) / RATE));
     const [filter, filtered] = [rumbleFilter(), new VoiceGauge()];
     const still = low.map((v) => filter(v));
-    for (let at = 0; at + FRAME <= low.length; at += FRAME) filtered.hear(still, still, at);
+    const half = still.map((v) => v * Math.SQRT1_2);
+    for (let at = 0; at + FRAME <= low.length; at += FRAME) filtered.hear(half, half, at);
     const meter = measureVoice(1, low.length);
     meter.push(low);
     const { popsDeciDb } = meter.end()!;
@@ -71,11 +72,12 @@ describe('the measure of a voice', () => {
     expect(whole).not.toBeNull();
     for (const samples of [617, 1_024, 5_000]) expect(inPieces(samples)).toEqual(whole);
   });
-  it('of one channel is that of two alike, and of next to nothing there is none', () => {
+  it('of one channel is that of two alike with its power, and of next to nothing there is none', () => {
     const [one, two] = [measureVoice(1, null), measureVoice(2, null)];
     const long = hissing(60).left;
     one.push(long);
-    two.push(interleaved(long, long));
+    const half = long.map((v) => v * Math.SQRT1_2);
+    two.push(interleaved(half, half));
     expect(one.end()).toEqual(two.end());
     const short = measureVoice(1, null);
     short.push(long.subarray(0, RATE));

@@ -36,6 +36,8 @@ export function measureVoice(
   const [left, right] = [new Float32Array(FRAME), new Float32Array(FRAME)];
   const [stillLeft, stillRight] = [new Float32Array(FRAME), new Float32Array(FRAME)];
   const [filterLeft, filterRight] = [rumbleFilter(), rumbleFilter()];
+  /** One channel is laid on both at the same power, as the file and the page do. */
+  const share = channels === 1 ? Math.SQRT1_2 : 1;
   /** Samples that are passed over, samples from which on rumble is taken out, and how many of a frame are there. */
   let [wait, warm, filled] = [0, 0, 0];
   return {
@@ -48,8 +50,8 @@ export function measureVoice(
           i += skip - 1;
           continue;
         }
-        const l = interleaved[i * channels]!;
-        const r = interleaved[i * channels + channels - 1]!;
+        const l = interleaved[i * channels]! * share;
+        const r = interleaved[i * channels + channels - 1]! * share;
         [stillLeft[filled], stillRight[filled]] = [filterLeft(l), filterRight(r)];
         if (warm > 0) {
           warm -= 1;
