@@ -5,6 +5,7 @@ import type { Length } from '../core/time/micros.ts';
 import type { Span } from '../core/time/span.ts';
 import { levelling, speechLoudness } from '../core/sound/levelling.ts';
 import { tonePeakDb } from '../core/sound/mix-gains.ts';
+import { withRoomRamps } from '../core/sound/room-ramps.ts';
 import { multiplied, writeCurve } from './curve.ts';
 import { cleanVoice } from './clean-voice.ts';
 import { rawLoudness } from './raw-loudness.ts';
@@ -12,7 +13,7 @@ import type { RenderPiece } from './render-pieces.ts';
 import { runFfmpeg } from './child-process.ts';
 import { type SpokenLine, layLines } from './spoken.ts';
 import { writeTones } from './tone-track.ts';
-import { voiceArgs } from './voice-row.ts';
+import { goesOn, voiceArgs } from './voice-row.ts';
 
 export interface MixJob {
   /** What is heard, one after the other. */
@@ -66,12 +67,14 @@ export async function mixLayers(job: MixJob, files: MixFiles, signal?: AbortSign
     inputs.push('-i', path);
     return `[${inputs.length / 2 - 1}:a:0]`;
   };
-  const loudness = job.voice.level || job.tones !== null ? await rawLoudness(voice, signal) : null;
+  const cuts = job.sounds.slice(1).flatMap((p, i) => (goesOn(job.sounds[i]!, p) ? [] : [p.at]));
+  const loudness = job.voice.level || job.tones !== null || cuts.length > 0 ? await rawLoudness(voice, signal) : null;
   const gain = job.voice.level && loudness !== null ? levelling(job.segments, loudness, job.bed?.voiceLufs) : [];
-  if (gain.length > 0) {
+  const played = loudness === null ? gain : withRoomRamps(gain, cuts, loudness);
+  if (played.length > 0) {
     const path = join(folder, 'level.wav');
-    const topDb = Math.max(...gain.map((p) => p.db));
-    await writeCurve(path, gain, job.length, topDb);
+    const topDb = Math.max(...played.map((p) => p.db));
+    await writeCurve(path, played, job.length, topDb);
     chains.push(multiplied('[0:a:0]', add(path), '[voice]', topDb));
   } else chains.push('[0:a:0]anull[voice]');
   labels.push('[voice]');

@@ -78,6 +78,7 @@ function halfFade(before: RenderPiece, next: RenderPiece): number {
   return (Math.floor((most * RATE_HZ) / 1e6) * 1e6) / RATE_HZ;
 }
 
-function goesOn(before: RenderPiece, next: RenderPiece): boolean {
+/** Whether a piece goes on where the one before it ended, in the same file: nothing is cut there. */
+export function goesOn(before: RenderPiece, next: RenderPiece): boolean {
   return before.source.path === next.source.path && Math.abs(next.from - before.from - before.length) < 1_000;
 }

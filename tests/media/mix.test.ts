@@ -48,6 +48,8 @@ const SOUNDS = {
   words: "aevalsrc='0.3*sin(2*PI*220*t)*gt(sin(2*PI*2.1*t),0.1)*(0.6+0.4*sin(2*PI*0.31*t))':s=48000",
   hiss: 'anoisesrc=c=pink:a=0.05:s=4:r=48000',
   fan: 'anoisesrc=c=white:a=0.05:s=9:r=48000',
+  near: "aevalsrc='0.3*sin(2*PI*220*t)*between(mod(t,4),1.5,3)+0.02*(random(0)-0.5)':s=48000",
+  far: "aevalsrc='0.3*sin(2*PI*220*t)*between(mod(t,4),1.5,3)+0.0071*(random(0)-0.5)':s=48000",
   hum: "aevalsrc='0.05*sin(2*PI*50*t)+0.2*sin(2*PI*330*t)*gt(sin(2*PI*1.7*t),0)':s=48000",
   drums: "aevalsrc='0.8*sin(2*PI*60*t)*exp(-18*mod(t,0.476))+0.2*(random(0)-0.5)*exp(-60*mod(t+0.238,0.476))':s=48000",
   clipped: "aevalsrc='clip(3*sin(2*PI*180*t)*gt(sin(2*PI*1.3*t),-0.2),-0.98,0.98)':s=48000",
@@ -209,5 +211,34 @@ describe('the loudness of the encoded file', () => {
     };
     for (const at of [2, 3.5, 5.5])
       for (let t = at - 0.2; t < at + 0.2; t += 0.01) expect(Math.abs(db(t + 0.05) - db(t))).toBeLessThan(1.5);
+  });
+  it.each([
+    ['softer', 'near', 'far'],
+    ['louder', 'far', 'near'],
+  ] as const)('a room that is %s by 9 dB comes in without a step of 3 dB in 50 ms', async (name, first, next) => {
+    const room = (of: 'near' | 'far', at: number): RenderPiece => ({
+      source: { path: join(folder, `${of}.wav`), fits: true, silent: false },
+      ...{ from: s(1), at: s(at), length: s(4) },
+    });
+    const output = join(folder, `${name}.m4a`);
+    const job = {
+      ...PLAIN,
+      sounds: [room(first, 0), room(next, 4)],
+      length: s(8),
+      bed: null,
+      targetLufs: null,
+      output,
+    };
+    await makeMix(job, () => undefined);
+    const samples = decoded(output);
+    const db = (from: number) => {
+      let sum = 0;
+      for (let i = Math.round(from * 48_000) * 2; i < Math.round((from + 0.05) * 48_000) * 2; i++)
+        sum += (samples[i] ?? 0) ** 2;
+      return 10 * Math.log10(sum / 4_800);
+    };
+    for (let t = 2.6; t < 4.3; t += 0.01)
+      expect(Math.abs(db(t + 0.05) - db(t)), `at ${t.toFixed(2)} s`).toBeLessThan(3);
+    expect(Math.abs(db(7) - db(2.6))).toBeGreaterThan(8);
   });
 });

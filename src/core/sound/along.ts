@@ -2,6 +2,7 @@ import type { Piece } from '../edit/views.ts';
 import { type Length, type ProgrammeTime, moved } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
 import { type Loudness, gatedLoudness } from './levelling.ts';
+import { cutsIn } from './cuts.ts';
 import { mixLoudness } from './mix-loudness.ts';
 import { EVERY_US } from './recorded-along.ts';
 import type { SoundSources } from './sound-sources.ts';
@@ -46,15 +47,6 @@ export function soundAlong(of: SoundSources): SoundAlong {
     integrated,
     joins: joinsIn(of, voice),
   };
-}
-
-/** Where one recording is cut to another, or to a later place of itself. */
-export function cutsIn(sounds: readonly Piece[]): ProgrammeTime[] {
-  return sounds.slice(1).flatMap(({ mediaId, from, at }, i) => {
-    const before = sounds[i]!;
-    const goesOn = before.mediaId === mediaId && Math.abs(before.from + before.length - from) < 1_000;
-    return goesOn || (before.mediaId === null && mediaId === null) ? [] : [at];
-  });
 }
 
 /** How far a sentence lies above the loudest of the music under it. */

@@ -1,5 +1,7 @@
 import { type GainPoint, duckCurve, loudestIn } from '../music/levels.ts';
+import { cutsIn } from './cuts.ts';
 import { type Loudness, levelling, speechLoudness } from './levelling.ts';
+import { withRoomRamps } from './room-ramps.ts';
 import type { SoundSources } from './sound-sources.ts';
 
 /** How far the peaks of speech lie above its loudness (common practice): tones are set by it. */
@@ -9,7 +11,7 @@ const USUAL_LUFS = -23;
 
 /** The gains of a mix along the programme: the page plays by them, the file is made by them. */
 export interface MixGains {
-  /** Of the voice: equally loud in every segment. Empty: as it was recorded. */
+  /** Of the voice: equally loud in every segment, one room going over into the next. Empty: as it was recorded. */
   readonly voice: readonly GainPoint[];
   /** Of the music, under speech. */
   readonly duck: readonly GainPoint[];
@@ -20,11 +22,11 @@ export interface MixGains {
 /** All gains of a mix, as the file has them; `recorded`: how loud its voice is along it. */
 export function mixGains(of: Omit<SoundSources, 'sentences'>, recorded: Loudness): MixGains {
   const bedLufs = of.laid.length > 0 ? of.levels.voiceDeciLufs / 10 : null;
-  const voice = of.voice.level ? levelling(of.segments, recorded, bedLufs ?? undefined) : [];
+  const level = of.voice.level ? levelling(of.segments, recorded, bedLufs ?? undefined) : [];
   return {
-    voice,
+    voice: withRoomRamps(level, cutsIn(of.sounds), recorded),
     duck: duckCurve(of.speech, of.levels, loudestIn(of.laid, of.levels, of.energyOf)),
-    spokenLufs: bedLufs !== null && voice.length > 0 ? bedLufs : (speechLoudness(recorded) ?? USUAL_LUFS),
+    spokenLufs: bedLufs !== null && level.length > 0 ? bedLufs : (speechLoudness(recorded) ?? USUAL_LUFS),
   };
 }
 

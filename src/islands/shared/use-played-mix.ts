@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import type { PlayedMix } from '../../browser/played-mix.ts';
-import { cutsIn } from '../../core/sound/along.ts';
+import { cutsIn } from '../../core/sound/cuts.ts';
 import { LIMIT_DB } from '../../core/sound/limiter.ts';
 import { lineDb } from '../../core/sound/line-loudness.ts';
 import { masterDb, mixLoudness } from '../../core/sound/mix-loudness.ts';
