@@ -63,6 +63,7 @@ interface Heard {
   readonly truePeakDb: number;
 }
 
+/** Measures a raw mix once, so that most of it need not be read again for each try. */
 async function hear(sound: RawSound, signal?: AbortSignal): Promise<Heard> {
   const [loudness, peaks] = [loudnessMeter(2), peakMeter(2)];
   const largest = new Float32Array(Math.ceil(sound.frames / STEP));
@@ -103,13 +104,8 @@ async function limited(
     limiter.hold(left, right);
     const meter = loudnessMeter(2);
     meter.push(together(left.subarray(limiter.delay), right.subarray(limiter.delay)));
-    energies.set(
-      meter
-        .end()
-        .energies.subarray(lead)
-        .subarray(0, energies.length - from),
-      from,
-    );
+    const anew = meter.end().energies.subarray(lead);
+    energies.set(anew.subarray(0, energies.length - from), from);
   }
   return energies;
 }

@@ -37,11 +37,11 @@ export class VoiceFilter {
   private readonly reBack = new Float64Array(FRAME);
   private readonly imBack = new Float64Array(FRAME);
   private readonly power = new Float64Array(BINS);
-  private readonly powerNext = new Float64Array(BINS);
+  private readonly powerSecond = new Float64Array(BINS);
   /** The last frame's gain squared times its power over the noise. */
   private readonly before = new Float64Array(BINS);
   private readonly gain = new Float64Array(BINS);
-  private readonly gainNext = new Float64Array(BINS);
+  private readonly gainFirst = new Float64Array(BINS);
   /** Both channels are one, and so is what is kept of them. */
   private mono = true;
   private readonly last: readonly [Float64Array, Float64Array] = [new Float64Array(HOP), new Float64Array(HOP)];
@@ -92,7 +92,7 @@ export class VoiceFilter {
     FOURIER.forwardOrdered(this.re, this.im);
     bandPower(this.re, this.im, this.power);
     this.weigh();
-    this.weighed();
+    this.applyGain();
     // The inverse is the transform with its parts exchanged.
     FOURIER.forwardOrdered(this.imBack, this.reBack);
     this.overlap(this.reBack, this.tail[0], left, at);
@@ -101,7 +101,7 @@ export class VoiceFilter {
 
   /** Two frames of one channel, one after the other, as re + i·im. */
   private twoHops(sound: Float32Array, at: number): void {
-    const { re, im, reBack, imBack, gain, power, powerNext, gainNext } = this;
+    const { re, im, reBack, imBack, gain, power, powerSecond, gainFirst } = this;
     const [last] = this.last;
     this.frame(re, last, sound, at);
     this.frame(im, sound.subarray(at, at + HOP), sound, at + HOP);
@@ -115,15 +115,15 @@ export class VoiceFilter {
       const d = re[m]! - re[k]!;
       // Both channels together have twice the power of one.
       power[k] = (a * a + b * b) / 2;
-      powerNext[k] = (c * c + d * d) / 2;
+      powerSecond[k] = (c * c + d * d) / 2;
     }
     this.weigh();
-    gainNext.set(gain);
-    power.set(powerNext);
+    gainFirst.set(gain);
+    power.set(powerSecond);
     this.weigh();
     for (let k = 0; k < BINS; k++) {
       const m = (FRAME - k) & (FRAME - 1);
-      const first = gainNext[k]! / 2;
+      const first = gainFirst[k]! / 2;
       const second = gain[k]! / 2;
       const a = (re[k]! + re[m]!) * first;
       const b = (im[k]! - im[m]!) * first;
@@ -149,8 +149,8 @@ export class VoiceFilter {
     }
   }
 
-  /** What stays of each band, in the order in which it is transformed back. */
-  private weighed(): void {
+  /** Leaves of each band what is to stay, in the order in which it is transformed back. */
+  private applyGain(): void {
     const { re, im, reBack, imBack, gain } = this;
     for (let k = 0; k < FRAME; k++) {
       const g = gain[k < BINS ? k : FRAME - k]!;
