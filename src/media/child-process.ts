@@ -76,7 +76,9 @@ export async function run(program: string, args: readonly string[], options: Run
     child.stdout.on('data', (chunk: Buffer) => {
       if (options.onOutput !== undefined) return options.onOutput(chunk);
       out += chunk.toString('utf8');
-      if (out.length > KEPT) child.kill('SIGKILL');
+      if (out.length <= KEPT) return;
+      err = 'it said more than can be kept';
+      child.kill('SIGKILL');
     });
     child.stderr.on('data', (chunk: Buffer) => {
       err = (err + chunk.toString('utf8')).slice(-KEPT);

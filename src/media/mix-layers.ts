@@ -3,9 +3,7 @@ import type { ToneFamily, VoiceCare } from '../core/edit/decisions.ts';
 import type { Tone } from '../core/sound/tones.ts';
 import type { Length } from '../core/time/micros.ts';
 import type { Span } from '../core/time/span.ts';
-import { levelling, speechLoudness } from '../core/sound/levelling.ts';
-import { tonePeakDb } from '../core/sound/mix-gains.ts';
-import { withRoomRamps } from '../core/sound/room-ramps.ts';
+import { tonePeakDb, voiceGain } from '../core/sound/mix-gains.ts';
 import { multiplied, writeCurve } from './curve.ts';
 import { cleanVoice } from './clean-voice.ts';
 import { rawLoudness } from './raw-loudness.ts';
@@ -13,7 +11,7 @@ import type { RenderPiece } from './render-pieces.ts';
 import { runFfmpeg } from './child-process.ts';
 import { type SpokenLine, layLines } from './spoken.ts';
 import { writeTones } from './tone-track.ts';
-import { goesOn, voiceArgs } from './voice-row.ts';
+import { voiceArgs } from './voice-row.ts';
 
 export interface MixJob {
   /** What is heard, one after the other. */
@@ -67,14 +65,13 @@ export async function mixLayers(job: MixJob, files: MixFiles, signal?: AbortSign
     inputs.push('-i', path);
     return `[${inputs.length / 2 - 1}:a:0]`;
   };
-  const cuts = job.sounds.slice(1).flatMap((p, i) => (goesOn(job.sounds[i]!, p) ? [] : [p.at]));
-  const loudness = job.voice.level || job.tones !== null || cuts.length > 0 ? await rawLoudness(voice, signal) : null;
-  const gain = job.voice.level && loudness !== null ? levelling(job.segments, loudness, job.bed?.voiceLufs) : [];
-  const played = loudness === null ? gain : withRoomRamps(gain, cuts, loudness);
-  if (played.length > 0) {
+  const sounds = job.sounds.map(({ source, ...p }) => ({ ...p, mediaId: source.silent ? null : source.path }));
+  const of = { sounds, segments: job.segments, level: job.voice.level, bedLufs: job.bed?.voiceLufs ?? null };
+  const { voice: gain, spokenLufs } = voiceGain(of, await rawLoudness(voice, signal));
+  if (gain.length > 0) {
     const path = join(folder, 'level.wav');
-    const topDb = Math.max(...played.map((p) => p.db));
-    await writeCurve(path, played, job.length, topDb);
+    const topDb = Math.max(...gain.map((p) => p.db));
+    await writeCurve(path, gain, job.length, topDb);
     chains.push(multiplied('[0:a:0]', add(path), '[voice]', topDb));
   } else chains.push('[0:a:0]anull[voice]');
   labels.push('[voice]');
@@ -85,8 +82,7 @@ export async function mixLayers(job: MixJob, files: MixFiles, signal?: AbortSign
   if (job.tones !== null) {
     const path = join(folder, 'tones.wav');
     await writeTones(path, job.tones.list, job.tones.family, job.length);
-    const spoken = job.bed !== null && gain.length > 0 ? job.bed.voiceLufs : loudness && speechLoudness(loudness);
-    const peakDb = tonePeakDb(spoken, job.tones.belowDb);
+    const peakDb = tonePeakDb(spokenLufs, job.tones.belowDb);
     const spread = 'pan=stereo|c0=c0|c1=c0';
     chains.push(`${add(path)}aformat=sample_fmts=fltp,${spread},volume=${peakDb.toFixed(2)}dB[tones]`);
     labels.push('[tones]');

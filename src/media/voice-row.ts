@@ -1,11 +1,10 @@
 import type { VoiceCare } from '../core/edit/decisions.ts';
+import { HALF_FADE_US } from '../core/sound/cuts.ts';
 import { RUMBLE_BELOW_HZ } from '../core/sound/rumble.ts';
 import { RAW } from './raw-sound.ts';
 import { pieceRuns } from './piece-runs.ts';
 import type { RenderPiece } from './render-pieces.ts';
 
-/** At a join one sound goes over into the other from so long before it to so long after it, microseconds. */
-const HALF_FADE_US = 20_000;
 const RATE_HZ = 48_000;
 /**
  * The pieces in a row, 48 kHz stereo, as they were recorded but for rumble. They go over into each other at joins,
@@ -78,7 +77,6 @@ function halfFade(before: RenderPiece, next: RenderPiece): number {
   return (Math.floor((most * RATE_HZ) / 1e6) * 1e6) / RATE_HZ;
 }
 
-/** Whether a piece goes on where the one before it ended, in the same file: nothing is cut there. */
-export function goesOn(before: RenderPiece, next: RenderPiece): boolean {
+function goesOn(before: RenderPiece, next: RenderPiece): boolean {
   return before.source.path === next.source.path && Math.abs(next.from - before.from - before.length) < 1_000;
 }

@@ -12,7 +12,7 @@ const OFFSET_DB = -0.691;
 /** Energies are kept for each tenth of a second: blocks of 0.4 s and of 3 s are sums of them. */
 const LOUDNESS_STEPS_A_SECOND = 10;
 const STEP = LOUDNESS_RATE_HZ / LOUDNESS_STEPS_A_SECOND;
-const MOMENTARY_STEPS = 4;
+export const MOMENTARY_STEPS = 4;
 const SHORT_STEPS = 30;
 const ABSOLUTE_GATE = -70;
 const RELATIVE_GATE = -10;

@@ -1,4 +1,5 @@
 import { type GainPoint, duckCurve, loudestIn } from '../music/levels.ts';
+import type { Span } from '../time/span.ts';
 import { cutsIn } from './cuts.ts';
 import { type Loudness, levelling, speechLoudness } from './levelling.ts';
 import { withRoomRamps } from './room-ramps.ts';
@@ -22,11 +23,33 @@ export interface MixGains {
 /** All gains of a mix, as the file has them; `recorded`: how loud its voice is along it. */
 export function mixGains(of: Omit<SoundSources, 'sentences'>, recorded: Loudness): MixGains {
   const bedLufs = of.laid.length > 0 ? of.levels.voiceDeciLufs / 10 : null;
-  const level = of.voice.level ? levelling(of.segments, recorded, bedLufs ?? undefined) : [];
+  const { voice, spokenLufs } = voiceGain({ ...of, level: of.voice.level, bedLufs }, recorded);
   return {
-    voice: withRoomRamps(level, cutsIn(of.sounds), recorded),
+    voice,
     duck: duckCurve(of.speech, of.levels, loudestIn(of.laid, of.levels, of.energyOf)),
-    spokenLufs: bedLufs !== null && level.length > 0 ? bedLufs : (speechLoudness(recorded) ?? USUAL_LUFS),
+    spokenLufs: spokenLufs ?? USUAL_LUFS,
+  };
+}
+
+/** What the gain of a voice is made from. */
+interface VoiceSources {
+  readonly sounds: Parameters<typeof cutsIn>[0];
+  readonly segments: readonly Span[];
+  /** Whether its segments are brought to one loudness. */
+  readonly level: boolean;
+  /** The loudness that the music under it is made for, LUFS; null: there is none. */
+  readonly bedLufs: number | null;
+}
+
+/** The gain of a voice that was `recorded` so loud, and how loud its speech is after it; null: nothing is said. */
+export function voiceGain(
+  { sounds, segments, level, bedLufs }: VoiceSources,
+  recorded: Loudness,
+): Pick<MixGains, 'voice'> & { readonly spokenLufs: number | null } {
+  const gain = level ? levelling(segments, recorded, bedLufs ?? undefined) : [];
+  return {
+    voice: withRoomRamps(gain, cutsIn(sounds), recorded),
+    spokenLufs: bedLufs !== null && gain.length > 0 ? bedLufs : speechLoudness(recorded),
   };
 }
 

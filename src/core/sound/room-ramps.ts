@@ -1,5 +1,7 @@
 import { type GainPoint, gainAt } from '../music/levels.ts';
+import { MOMENTARY_STEPS } from '../signal/loudness.ts';
 import { type Micros, micros } from '../time/micros.ts';
+import { HALF_FADE_US } from './cuts.ts';
 import { type Loudness, speechLoudness } from './levelling.ts';
 
 /** So far on each side of a cut the tone of the room is looked for, and no further than the next cut. */
@@ -12,12 +14,8 @@ const BELOW_VOICE_LU = 12;
 /** Rooms that differ by less go over without help; more than so much is never made up for. */
 const ALIKE_LU = 1.5;
 const MOST_LU = 12;
-/** One sound goes over into the other from so long before a cut to so long after it. */
-const OVER_US = 20_000;
 /** A room goes up and down no faster than 3 dB in so long, both sides of a cut together. */
 const THREE_DB_US = 100_000;
-/** Momentary loudness looks back over so many values. */
-const BACK = 4;
 
 /**
  * Lets one room go over into another at cuts: the softer comes up to the cut and the louder goes on from there, each by
@@ -40,14 +38,13 @@ export function withRoomRamps(
     const differ = Math.max(-MOST_LU, Math.min(MOST_LU, after - before));
     if (Math.abs(differ) < ALIKE_LU) return [];
     const half = differ / 2;
-    const lasts = OVER_US + (Math.abs(half) / 3) * THREE_DB_US;
-    // Where cuts follow fast, one ramp ends where the next begins.
-    const [first, last] = [(cuts[i - 1] ?? 0) + OVER_US, (cuts[i + 1] ?? Infinity) - OVER_US];
+    const lasts = HALF_FADE_US + (Math.abs(half) / 3) * THREE_DB_US;
+    // Ramps never meet: what is told of a room takes longer than two of them last.
     return [
-      { at: micros(Math.max(first, cut - lasts)), db: 0 },
-      { at: micros(cut - OVER_US), db: half },
-      { at: micros(cut + OVER_US), db: -half },
-      { at: micros(Math.min(last, cut + lasts)), db: 0 },
+      { at: micros(cut - lasts), db: 0 },
+      { at: micros(cut - HALF_FADE_US), db: half },
+      { at: micros(cut + HALF_FADE_US), db: -half },
+      { at: micros(cut + lasts), db: 0 },
     ];
   });
   if (ramps.length === 0) return gain;
@@ -66,7 +63,7 @@ function roomBetween(
 ): number | null {
   const { everyUs, values } = loudness;
   const heard: number[] = [];
-  for (let i = Math.ceil(from / everyUs) + BACK - 1; (i + 1) * everyUs <= to && i < values.length; i++)
+  for (let i = Math.ceil(from / everyUs) + MOMENTARY_STEPS - 1; (i + 1) * everyUs <= to && i < values.length; i++)
     if (values[i]! > -Infinity) heard.push(values[i]! + gainAt(gain, i * everyUs));
   return heard.length < FEWEST ? null : heard.sort((a, b) => a - b)[Math.floor(heard.length * SHARE)]!;
 }

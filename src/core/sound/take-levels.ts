@@ -1,4 +1,4 @@
-import { momentaryOf } from '../signal/loudness.ts';
+import { MOMENTARY_STEPS, momentaryOf } from '../signal/loudness.ts';
 import type { Length } from '../time/micros.ts';
 import type { Loudness } from './levelling.ts';
 import type { VoiceMeasure } from './voice-measure.ts';
@@ -14,14 +14,13 @@ export interface TakeLevels {
 }
 
 const EVERY_US = 100_000 as Length;
-/** The loudness of the first tenths is not kept: momentary loudness is that of four. */
-const STEPS = 4;
 const LEAST_LUFS = -100.5;
 
 /** Loudness from weighted energies of a tenth of a second each, as bytes. */
 export function halfLuOf(energies: ArrayLike<number>): Uint8Array {
   return Uint8Array.from(momentaryOf(energies), (lufs, i) =>
-    i < STEPS - 1 ? 0 : Math.max(0, Math.min(255, Math.round((lufs - LEAST_LUFS) * 2))),
+    // Before four tenths there is no momentary loudness.
+    i < MOMENTARY_STEPS - 1 ? 0 : Math.max(0, Math.min(255, Math.round((lufs - LEAST_LUFS) * 2))),
   );
 }
 

@@ -48,9 +48,4 @@ export class VoiceGauge {
   popsFrom(): number | null {
     return popLimit(this.frames);
   }
-
-  /** The power in each band of every frame that was heard. */
-  spectra(): readonly Float32Array[] {
-    return this.frames;
-  }
 }
