@@ -70,6 +70,21 @@ function oddsOf(worth: Float64Array, stepS: number): Float64Array {
   return odds;
 }
 
+/**
+ * Beginnings within so many cells (a power of two) are summed to one scale: what is said in between differs by more
+ * than a number can hold from one end of a window to the other.
+ */
+const BLOCK_BITS = 5;
+
+/** Beginnings as shares of the best of their block of cells, and ln of that best. */
+function scaled(worths: Float64Array, cells: Int32Array, from: number): { shares: Float64Array; tops: Float64Array } {
+  const blockOf = (i: number) => (cells[from + i]! - cells[from]!) >> BLOCK_BITS;
+  const tops = new Float64Array(worths.length === 0 ? 0 : blockOf(worths.length - 1) + 1).fill(OUT);
+  for (let i = 0; i < worths.length; i++) tops[blockOf(i)] = Math.max(tops[blockOf(i)]!, worths[i]!);
+  const shares = worths.map((w, i) => (w < OUT / 2 ? 0 : Math.exp(w - tops[blockOf(i)]!)));
+  return { shares, tops };
+}
+
 function sumEnds(problem: Problem, k: number, now: Float64Array, into: Float64Array): void {
   const { lattice, emissions, windows } = problem;
   const [a, b] = windows[k] as readonly [number, number];
@@ -78,17 +93,18 @@ function sumEnds(problem: Problem, k: number, now: Float64Array, into: Float64Ar
   const odds = oddsOf(worth, lattice.stepUs / 1e6);
   const begins = beginScores(problem, k, a, b);
   const ends = endScores(problem, k, c, e);
-  let most = OUT;
-  const base = new Float64Array(b - a);
-  for (let i = 0; i < base.length; i++) most = Math.max(most, (base[i] = now[i]! + begins[i]!));
-  if (most < OUT / 2) return;
-  for (let i = 0; i < base.length; i++) base[i] = Math.exp(Math.max(-700, base[i]! - most));
   const middle = isActive(problem.segments[k]!) ? emissions.workMiddle : null;
   const { gap, cell, firstAt } = lattice;
   const both = new Together(problem, k);
   const alive = problem.alive[k + 1];
-  const far = cellSums(lattice, a, base);
-  let [at, p0, p1, farSum] = [-1, 0, 0, 0];
+  const { shares, tops } = scaled(
+    begins.map((w, i) => w + now[i]!),
+    cell,
+    a,
+  );
+  const far = cellSums(lattice, a, shares);
+  const scales = new Float64Array(tops.length);
+  let [at, p0, p1, farSum, most] = [-1, 0, 0, 0, OUT];
   for (let q = c; q < e; q++) {
     if (ends[q - c]! < OUT / 2 || alive?.[q - c] === 0) continue;
     if (cell[q] !== at) {
@@ -97,8 +113,15 @@ function sumEnds(problem: Problem, k: number, now: Float64Array, into: Float64Ar
       farSum = 0;
       const x0 = Math.max(far.first, at - low - odds.length + 1);
       const x1 = Math.min(problem.far.before[at]!, at - low + 1, far.first + far.sum.length);
+      const [from, to] = [
+        (x0 - far.first) >> BLOCK_BITS,
+        Math.min(tops.length - 1, (at - low - far.first) >> BLOCK_BITS),
+      ];
+      most = OUT;
+      for (let n = from; n <= to; n++) most = Math.max(most, tops[n]!);
+      for (let n = from; n <= to; n++) scales[n] = Math.exp(tops[n]! - most);
       for (let x = x0; x < x1; x++) {
-        const was = far.sum[x - far.first]! * odds[at - x - low]!;
+        const was = far.sum[x - far.first]! * odds[at - x - low]! * scales[(x - far.first) >> BLOCK_BITS]!;
         farSum += middle === null || middle[at + x] === 0 ? was : was * Math.exp(middle[at + x]!);
       }
       p0 = Math.max(a, firstAt[Math.max(0, x0, x1)]!);
@@ -108,7 +131,7 @@ function sumEnds(problem: Problem, k: number, now: Float64Array, into: Float64Ar
     const g = gap[q]!;
     let sum = farSum;
     for (let p = p0; p < p1; p++) {
-      const was = base[p - a]!;
+      const was = shares[p - a]! * scales[(cell[p]! - far.first) >> BLOCK_BITS]!;
       if (was < 1e-14 || gap[p]! > g) continue;
       let value = was * odds[at - cell[p]! - low]!;
       const between = middle === null ? 0 : middle[at + cell[p]!]!;
