@@ -74,10 +74,12 @@ describe('sound on the command line', () => {
       slips: { type: string; at_s: number }[];
     };
     const same: Readonly<Record<string, string>> = { 'break-over': 'break-long', 'late-half-way': 'wrong-half-way' };
-    for (const slip of truth.slips)
+    // A move that was left out has no time of its own: it belongs to either end of the break that was taken once.
+    const reach = (type: string) => (type === 'left-out' ? 15 : 5);
+    for (const { type, at_s } of truth.slips)
       expect(
-        found.mistakes.some((s) => s.type === (same[slip.type] ?? slip.type) && Math.abs(s.at_s - slip.at_s) < 5),
-        `${slip.type} at ${slip.at_s}`,
+        found.mistakes.some((s) => s.type === (same[type] ?? type) && Math.abs(s.at_s - at_s) < reach(type)),
+        `${type} at ${at_s}`,
       ).toBe(true);
     expect(found.mistakes.length).toBeLessThanOrEqual(truth.slips.length + 3);
   });

@@ -111,7 +111,7 @@ for (const id of (process.env.LEARN_FROM?.split(',') ?? classIds()).filter((i) =
 const row = (list: readonly number[]) => `[${list.map((n) => Math.round(n * 10) / 10).join(', ')}]`;
 const table = (map: ReadonlyMap<string, readonly number[]>) =>
   [...map].map(([key, list]) => `  ${key}: ${row(list)},`).join('\n');
-console.log(`import type { ClauseMark } from '../language/en/clause-marks.ts';
+console.log(`import type { ClauseMark } from '../language/clause-mark.ts';
 import type { Relation } from './clause-context.ts';
 
 /**

@@ -47,7 +47,7 @@ export function announcedScore(
   }: { readonly label: string; readonly gone: string | null; readonly labels: number; readonly share: number },
 ): number {
   // The name of the move that is being done is a reminder, not an announcement.
-  const others = names?.filter((n) => n.label !== gone) ?? [];
+  const others = names?.filter((n) => n.next || n.label !== gone) ?? [];
   if (others.length === 0) return 0;
   const score = Math.max(0, ...others.filter((n) => n.label === label).map((n) => n.score));
   const chance = Math.min(0.9, others.length / Math.max(2, labels));
@@ -66,7 +66,7 @@ export function learnShare(
 ): number {
   let [match, all] = [USUAL_SHARE * PRIOR_MOVES, PRIOR_MOVES];
   for (const { label, gone, names } of moves) {
-    const others = names?.filter((n) => n.label !== gone) ?? [];
+    const others = names?.filter((n) => n.next || n.label !== gone) ?? [];
     if (others.length === 0) continue;
     all++;
     if (others.some((n) => n.label === label)) match++;

@@ -10,13 +10,14 @@ import type { Where } from './coarse-to-fine.ts';
 import { type Timing, lengthModel } from './duration-model.ts';
 import { emissionsOf } from './emission-scores.ts';
 import { farCells } from './far-cells.ts';
+import { learnSaid } from './learn-said.ts';
 import { beyondScores, textScores } from './text-scores.ts';
 import { type Laid, learnFlow, learnTiming, usualTimings } from './expectation.ts';
 import type { Cell, Lattice } from './lattice.ts';
 import type { MusicGrid } from './eights.ts';
 import type { Pin } from './pin.ts';
 import { beyondCosts, skipCost } from './plan-costs.ts';
-import { USUAL_FLOW } from './speech-flow.ts';
+import { TURN, USUAL_FLOW } from './speech-flow.ts';
 import type { PathPiece, Problem } from './problem.ts';
 
 /** All that is known of a take before it is searched. */
@@ -33,6 +34,8 @@ export interface SearchGiven {
   readonly noTimer: ReadonlySet<string>;
 }
 
+/** A name this sure is that of a move. */
+const SURE_NAME = 0.6;
 const NO_MUSIC: ReadonlyMap<number, MusicGrid> = new Map();
 
 /** What is believed of how a take is spoken and run. A search poses its problem by it, and what it finds teaches it. */
@@ -47,7 +50,7 @@ export class Beliefs {
   private readonly usual: Timing;
   private readonly costs: Pick<Problem, 'skip' | 'beyond'>;
   private readonly counts: readonly { readonly value: number; readonly atUs: number; readonly sigmaUs: number }[];
-  private readonly goes: Uint8Array;
+  private readonly turns: Uint8Array;
 
   constructor(
     private readonly given: SearchGiven,
@@ -55,14 +58,18 @@ export class Beliefs {
   ) {
     const { segments, track, readings, words } = given;
     this.announced = announcementsAt(track.clauses, readings.clauses, words.tokens);
-    this.text = textScores(segments, readings, this.announced, USUAL_SHARE);
+    this.text = textScores(segments, readings, this.announced, { share: USUAL_SHARE, said: 1 });
     this.beyondText = beyondScores(readings, this.announced);
     this.kin = kinOf(segments);
     this.costs = { beyond: beyondCosts(segments), skip: segments.map(skipCost) };
     this.counts = readings.clauses.flatMap((c) =>
       c.count === null ? [] : [{ value: c.count, atUs: c.atUs, sigmaUs: c.sigmaUs }],
     );
-    this.goes = Uint8Array.from([0, ...readings.clauses.map((c) => (c.marks.includes('go') ? 1 : 0))]);
+    this.turns = Uint8Array.from({ length: track.clauses.length + 1 }, (_, g) => {
+      const [before, after] = [readings.clauses[g - 1], readings.clauses[g]];
+      if (before?.marks.includes('go') === true) return TURN.go;
+      return after?.names.some((n) => !n.next && n.score > SURE_NAME) === true ? TURN.name : TURN.none;
+    });
     this.timing = this.usual = usualTimings(segments);
   }
 
@@ -77,7 +84,7 @@ export class Beliefs {
       lattice,
       counts: this.counts,
       timing: this.timing,
-      goes: this.goes,
+      turns: this.turns,
     });
     return {
       segments,
@@ -105,7 +112,10 @@ export class Beliefs {
       const { own, gone } = this.kin[l.segment]!;
       return own === null || own === gone ? [] : [{ label: own, gone, names: this.announced[l.fromGap] ?? null }];
     });
-    this.text = textScores(segments, readings, this.announced, learnShare(begun));
+    this.text = textScores(segments, readings, this.announced, {
+      share: learnShare(begun),
+      said: learnSaid(readings.said, segments, laid),
+    });
   }
 }
 

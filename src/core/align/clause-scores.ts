@@ -17,12 +17,25 @@ function logOdds(counts: readonly number[], chances: readonly number[], at: numb
   return Math.log(((counts[at] ?? 0) + prior * rate) / ((chances[at] ?? 0) + prior) / rate);
 }
 
+/**
+ * A countdown ends work and breaks alike (common practice): what was counted tells where it stands, not what is done.
+ */
+const OF_ANY_DOING: ReadonlySet<ClauseMark> = new Set(['countdown']);
+
+/** Counts with those of one place added up over all doings. */
+const pooled = (counts: readonly number[]) =>
+  counts.map((_, at) => sum(DOINGS.map((d) => counts[column(d, PLACES[at % PLACES.length]!)]!)));
+
 const MARK_SCORES = new Map<ClauseMark, Float64Array>(
   CLAUSE_MARKS.map((m) => [
     m,
     Float64Array.from(
       { length: 9 },
-      (_, at) => MARKS_TOGETHER * logOdds(MARK_COUNTS[m], CLAUSE_COUNTS, at, PRIOR_CLAUSES),
+      (_, at) =>
+        MARKS_TOGETHER *
+        (OF_ANY_DOING.has(m)
+          ? logOdds(pooled(MARK_COUNTS[m]), pooled(CLAUSE_COUNTS), at, PRIOR_CLAUSES)
+          : logOdds(MARK_COUNTS[m], CLAUSE_COUNTS, at, PRIOR_CLAUSES)),
     ),
   ]),
 );

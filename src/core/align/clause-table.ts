@@ -14,8 +14,8 @@ export const MARK_COUNTS: Readonly<Record<ClauseMark, readonly number[]>> = {
   ready: [0, 0, 0, 0, 4, 1, 0, 2, 1],
   stop: [3, 30, 20, 12, 8, 1, 0, 1, 0],
   thatsIt: [2, 25, 2, 4, 13, 1, 6, 18, 2],
-  countdown: [0, 13, 19, 0, 0, 0, 0, 1, 0],
-  count: [7, 203, 23, 2, 8, 3, 0, 7, 2],
+  countdown: [0, 15, 20, 0, 0, 0, 0, 1, 0],
+  count: [5, 149, 15, 2, 3, 0, 0, 2, 0],
   lastReps: [0, 33, 5, 1, 2, 0, 0, 1, 0],
   half: [0, 14, 0, 0, 0, 0, 0, 1, 0],
   timeLeft: [0, 33, 1, 1, 3, 0, 0, 3, 0],
@@ -38,6 +38,10 @@ export const MARK_COUNTS: Readonly<Record<ClauseMark, readonly number[]>> = {
   short: [92, 999, 91, 45, 294, 40, 26, 278, 23],
   long: [2, 30, 4, 1, 26, 0, 1, 28, 0],
   question: [0, 17, 0, 0, 19, 0, 1, 6, 1],
+  leadIn: [11, 100, 21, 4, 15, 15, 1, 15, 3],
+  opening: [17, 37, 4, 11, 48, 5, 5, 48, 1],
+  countIn: [0, 12, 8, 0, 0, 3, 0, 0, 2],
+  firstCount: [5, 7, 0, 0, 0, 0, 0, 0, 0],
 };
 
 /** Names heard, by what they are to the segment, and how many there could have been: one for each clause and label. */

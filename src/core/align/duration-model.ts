@@ -84,8 +84,8 @@ const ODD_ONE = 0.08;
  * How often a segment on music lasts as planned, another number of phrases, another number of eights, or any other
  * length.
  */
-const MUSIC = { planned: 0.5, phrase: 0.2, eight: 0.22, other: 0.08 } as const;
-const PHRASE = 32;
+const MUSIC = { planned: 0.62, phrase: 0.24, eight: 0.07, other: 0.07 } as const;
+const PHRASE = 16;
 
 /**
  * How long a segment may last in this class. `stepS` is the grid of the search: nothing is held finer than half of it.
@@ -166,7 +166,7 @@ function musicLog(plannedS: number, countS: number, sd: number): LengthLog {
     const list: { at: number; weight: number }[] = [];
     for (let n = unit; n <= planned * 2.2 + unit; n += unit)
       if (Math.abs(n - planned) > 0.5)
-        list.push({ at: n * countS, weight: Math.exp(-Math.abs(Math.log(n / planned)) * 1.5) });
+        list.push({ at: n * countS, weight: Math.exp(-Math.abs(Math.log(n / planned)) * 2.5) });
     const all = list.reduce((s, p) => s + p.weight, 0);
     return list.map((p) => ({ at: p.at, ln: Math.log((share * p.weight) / all) }));
   };

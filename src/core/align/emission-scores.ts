@@ -67,15 +67,15 @@ interface EmissionSources {
   readonly lattice: Lattice;
   readonly counts: readonly CountRead[];
   readonly timing: Timing;
-  readonly goes: Uint8Array;
+  readonly turns: Uint8Array;
 }
 
 /** What cells and places are worth, for one lattice and one way of speaking. */
 export function emissionsOf(
   segments: readonly PlannedSegment[],
-  { text, beyond, track, heard, flow, lattice, counts, timing, goes }: EmissionSources,
+  { text, beyond, track, heard, flow, lattice, counts, timing, turns }: EmissionSources,
 ): Emissions {
-  const scores = new FlowScores(track, flow, goes);
+  const scores = new FlowScores(track, flow, turns);
   const stretch = Int32Array.from(lattice.gap, (g) => scores.stretchOf(g));
   const on = (d: Doing, before: Doing) =>
     Float64Array.from(

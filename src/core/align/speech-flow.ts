@@ -21,6 +21,10 @@ export const USUAL_FLOW: SpeechFlow = { rate: 1, pauseS: { work: 3.2, break: 1.2
 const CUT: Readonly<Record<Doing, number>> = { work: 0.85, break: 0.15, talk: 0.4 };
 /** After `go` the silence is work, whatever ended. */
 const CUT_AFTER_GO = 0.1;
+/** A name that is said first begins what it names: the silence before it is not yet that. */
+const CUT_BEFORE_NAME = 0.85;
+/** What is said at a gap that tells which side of it the silence is on: `and go` before it, or a name after it. */
+export const TURN = { none: 0, go: 1, name: 2 } as const;
 
 /**
  * Words take so much more or less than the model says (one standard deviation), and nothing is known better than this.
@@ -51,8 +55,8 @@ export class FlowScores {
   constructor(
     private readonly track: SpokenTrack,
     private readonly flow: SpeechFlow,
-    /** By gap 1 where the words before it begin something: `and go`. */
-    private readonly goes: Uint8Array,
+    /** By gap, of `TURN`. */
+    private readonly turns: Uint8Array,
   ) {
     const { clauses, stretches } = track;
     // Speech and pauses from the start of each clause's stretch up to it.
@@ -118,7 +122,9 @@ export class FlowScores {
 
   /** The share of a gap's silence that belongs to what ends in it. */
   private cut(gap: number, d: Doing): number {
-    return this.goes[gap] === 1 && d !== 'work' ? CUT_AFTER_GO : CUT[d];
+    if (d === 'work') return CUT.work;
+    const turn = this.turns[gap];
+    return turn === TURN.go ? CUT_AFTER_GO : turn === TURN.name ? CUT_BEFORE_NAME : CUT[d];
   }
 
   /** Seconds of words from a gap on, -1: from the start of its stretch, to the end of the clause `last`. */

@@ -17,12 +17,18 @@ export interface TextScores {
 /** What comes is announced in work, too, and counts where it begins; a combination names its parts. */
 const NAMES_TOGETHER = { own: 1, coming: 0.4, gone: 0.6, other: 0.6 } as const;
 
+/** What this class is like: how often it announces what it does, and how much what is said of moves tells them. */
+export interface Shares {
+  readonly share: number;
+  readonly said: number;
+}
+
 /** The text scores of every segment; segments with the same relations to what is named share theirs. */
 export function textScores(
   segments: readonly PlannedSegment[],
   readings: Readings,
   announced: readonly (readonly Named[] | null)[],
-  share: number,
+  { share, said }: Shares,
 ): TextScores[] {
   const known = new Map<string, TextScores>();
   const labels = new Set(segments.filter(isActive).map((s) => s.label)).size;
@@ -33,12 +39,14 @@ export function textScores(
     const round = next !== undefined && next.rounds > 1 ? `${next.round}/${next.rounds}` : '';
     // Another side or set of the move before needs no announcement.
     const fresh = isActive(s) && kin.own !== lastWorked(segments, k);
+    const after = segments[k + 1];
+    const leads = isActive(s) && after !== undefined && isActive(after) && after.label !== s.label;
     const key =
-      `${fresh ? '' : sideBefore(segments, k)}|${doingOf(s)}|${kin.own}|${kin.coming}|${kin.gone}|${side}|` +
+      `${leads}|${fresh ? '' : sideBefore(segments, k)}|${doingOf(s)}|${kin.own}|${kin.coming}|${kin.gone}|${side}|` +
       `${round}|${fresh}`;
     let scores = known.get(key);
     if (scores === undefined) {
-      scores = scoresOf(doingOf(s), { kin, side, next: next ?? null, clauses: readings.clauses });
+      scores = scoresOf(doingOf(s), { kin, side, next: next ?? null, readings, leads, said });
       if (fresh && kin.own !== null) {
         // An announcement stands until the next one.
         let [stands, score] = [undefined as (typeof announced)[number] | undefined, 0];
@@ -129,10 +137,15 @@ interface Expected {
 }
 
 interface SegmentSaid extends Expected {
-  readonly clauses: readonly ClauseReading[];
+  readonly readings: Readings;
+  /** Another move follows it without a break: its last words are of that. */
+  readonly leads?: boolean;
+  /** What counts of what is said of moves, 0 to 1. */
+  readonly said?: number;
 }
 
-function scoresOf(d: Doing, { clauses, ...expected }: SegmentSaid): TextScores {
+function scoresOf(d: Doing, { readings, leads = false, said = 0, ...expected }: SegmentSaid): TextScores {
+  const { clauses } = readings;
   let plain = plainOf.get(clauses);
   if (plain === undefined) plainOf.set(clauses, (plain = new PlainWorths(clauses)));
   const { first, inside, last } = plain.of(d);
@@ -148,8 +161,15 @@ function scoresOf(d: Doing, { clauses, ...expected }: SegmentSaid): TextScores {
     begins[c] = worth('first') - own[c];
     ends[c + 1] = worth('last') - own[c];
   }
+  // What is said of a move is said while it is done, and while it is shown before that.
+  const of =
+    d === 'talk' ? undefined : readings.said.get((d === 'work' ? expected.kin.own : expected.kin.coming) ?? '');
+  const coming = leads ? readings.said.get(expected.kin.coming ?? '') : undefined;
   const before = new Float64Array(n + 1);
-  for (let c = 0; c < n; c++) before[c + 1] = before[c]! + own[c]!;
+  for (let c = 0; c < n; c++) {
+    before[c + 1] = before[c]! + own[c]! + said * (of?.[c] ?? 0);
+    if (coming !== undefined) ends[c + 1] = ends[c + 1]! + said * (coming[c]! - (of?.[c] ?? 0));
+  }
   return { before, begins, ends };
 }
 
@@ -185,14 +205,15 @@ export function beyondScores(
   announced: readonly (readonly Named[] | null)[],
   leftOut: ReadonlyMap<string, number> = new Map(),
 ): Beyond {
-  const unnamed = readings.clauses.map((clause): ClauseReading => ({
+  const clauses = readings.clauses.map((clause): ClauseReading => ({
     ...clause,
     names: [],
     left: false,
     right: false,
     round: null,
   }));
-  const work = scoresOf('work', { ...NOTHING_SAID, clauses: unnamed });
+  const unnamed: Readings = { ...readings, clauses };
+  const work = scoresOf('work', { ...NOTHING_SAID, readings: unnamed });
   // A move that was announced begins, whether it was its turn or not.
   for (const [g, names] of announced.entries())
     if (names?.some((n) => n.score > 0.6) === true) work.begins[g] = work.begins[g]! + ANNOUNCED_BEYOND;
@@ -207,5 +228,5 @@ export function beyondScores(
       );
       work.begins[g] = work.begins[g]! + best * MADE_UP;
     }
-  return { work, break: scoresOf('break', { ...NOTHING_SAID, clauses: unnamed }) };
+  return { work, break: scoresOf('break', { ...NOTHING_SAID, readings: unnamed }) };
 }

@@ -2,7 +2,9 @@ import type { ClauseMark } from '../language/clause-mark.ts';
 import { languageOf } from '../language/languages.ts';
 import { type Clause, clauseText } from '../transcript/clauses.ts';
 import type { SpokenWords } from '../transcript/transcript.ts';
+import { marksInTurn } from './marks-in-turn.ts';
 import type { Label } from './name-variants.ts';
+import { saidOfMoves } from './said-of-moves.ts';
 import { type Heard, hear } from './detect-calls.ts';
 
 /** A move named in a clause. */
@@ -29,6 +31,8 @@ export interface ClauseReading {
 }
 
 export interface Readings {
+  /** By label: how much each clause speaks for it, in nats. */
+  readonly said: ReadonlyMap<string, Float64Array>;
   readonly clauses: readonly ClauseReading[];
   readonly heard: readonly Heard[];
 }
@@ -54,13 +58,16 @@ export function readClauses(clauses: readonly Clause[], words: SpokenWords, labe
     if (known < 0) list.push(named);
     else if (list[known]!.score < h.score) list[known] = named;
   }
+  const texts = clauses.map((clause) => clauseText(clause, tokens));
+  const alone = clauses.map((clause, c) => marksOf(texts[c]!, tokens[clause.to - 1]?.text.endsWith('?') === true));
+  const marks = marksInTurn(texts, alone, words.language);
   return {
     heard,
+    said: saidOfMoves(texts, labels, languageOf(words.language)),
     clauses: clauses.map((clause, c): ClauseReading => {
-      const text = clauseText(clause, tokens);
-      const last = tokens[clause.to - 1]?.text ?? '';
+      const text = texts[c]!;
       return {
-        marks: marksOf(text, last.endsWith('?')),
+        marks: marks[c]!,
         names: names[c]!,
         ...sidesIn(text),
         round: rounds.get(c) ?? null,

@@ -31,5 +31,9 @@ export const CLAUSE_MARKS = [
   'short',
   'long',
   'question',
+  'leadIn',
+  'opening',
+  'countIn',
+  'firstCount',
 ] as const;
 export type ClauseMark = (typeof CLAUSE_MARKS)[number];

@@ -11,7 +11,7 @@ interface Marking {
  * True where numbers fall to one or two, by one or two each, and do not rise again: three two one; eight six four three
  * two.
  */
-function fallsToOne(values: readonly (number | null)[]): boolean {
+export function fallsToOne(values: readonly (number | null)[]): boolean {
   for (let i = 0; i + 1 < values.length; i++) {
     let [j, last] = [i, values[i] ?? null];
     if (last === null || last > 12) continue;

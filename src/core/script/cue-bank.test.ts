@@ -102,7 +102,7 @@ describe('the calls', () => {
 });
 
 describe('lines harvested from a take', () => {
-  const { segments } = classOf('## M: 40/20', '- Squat', '- Broomstick row | needs: broomstick');
+  const { segments } = classOf('## M: 40/20, no last rest', '- Squat', '- Reverse lunge | needs: broomstick');
   const text = [
     ...['WEBVTT', '', '00:00.500 --> 00:03.000', 'Squat, and go.'],
     ...['', '00:06.000 --> 00:10.000', 'And keep your knees over your toes.'],
@@ -110,7 +110,7 @@ describe('lines harvested from a take', () => {
     ...['', '00:20.000 --> 00:22.000', 'Half way, well done.'],
     ...['', '00:25.000 --> 00:29.000', 'If that is too much, sit to a chair.'],
     ...['', '00:37.000 --> 00:40.000', 'Three, two, one.'],
-    ...['', '01:00.500 --> 01:03.000', 'Broomstick row, and go.'],
+    ...['', '01:00.500 --> 01:03.000', 'Reverse lunge, and go.'],
     ...['', '01:08.000 --> 01:11.000', 'And keep your knees over your toes.'],
     ...['', '01:37.000 --> 01:40.000', 'Three, two, one.', ''],
   ].join('\n');
@@ -123,7 +123,7 @@ describe('lines harvested from a take', () => {
       ['Squat', 'form', 'Keep your knees over your toes.'],
       ['Squat', 'breath', 'Breathe out as you stand up.'],
       ['Squat', 'option', expect.stringContaining('sit to a chair')],
-      ['Broomstick row', 'form', 'Keep your knees over your toes.'],
+      ['Reverse lunge', 'form', 'Keep your knees over your toes.'],
     ]);
   });
   it('are not what belongs to its moment', () => {

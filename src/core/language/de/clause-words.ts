@@ -141,6 +141,8 @@ const PATTERNS: readonly (readonly [ClauseMark, RegExp])[] = [
       'wiederholungen|wie viele|minuten?|jeweils',
     ),
   ],
+  ['opening', /^(?:so|jetzt|nun|dann|und dann|also|als nachstes)\b/u],
+  ['leadIn', new RegExp(`^und(?: (?!(?:${NUMBER}|pause|stopp|stop|halt|fertig|entspannen)\\b)\\p{L}+){0,2}$`, 'u')],
 ];
 
 /** `Sieben`, `und zwölf`: a repetition counted aloud. */

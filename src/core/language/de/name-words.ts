@@ -1,3 +1,4 @@
+import { SAID_OF } from './said-of-moves.ts';
 import { pattern } from '../pattern.ts';
 import type { NameWords } from '../heard-words.ts';
 import { LIBRARY_NAMES } from './library-names.ts';
@@ -71,6 +72,7 @@ const LEADS_IN = pattern('u')`
 export const NAMES: NameWords = {
   common: COMMON,
   fillers: FILLERS,
+  saidOf: SAID_OF,
   leads: [
     ['als', 'nachstes', 'kommt'],
     ['als', 'nachstes', 'kommen'],

@@ -23,12 +23,20 @@ describe('what a clause sounds like', () => {
     ['if that is too much stay on your knees', 'option'],
     ['breathe out', 'breath'],
     ['have a sip of water', 'water'],
+    ['and pull', 'leadIn'],
+    ['and', 'leadIn'],
+    ['so we start low', 'opening'],
+    ['right then up we come', 'opening'],
   ] as const)('“%s” is %s', (text, mark) => expect(marksOf(text, false)).toContain(mark));
   it.each([
     ['go to the wall', 'go'],
     ['where the rest of us are', 'stop'],
     ['one two three four', 'countdown'],
     ['two times', 'count'],
+    ['and rest', 'leadIn'],
+    ['and three', 'leadIn'],
+    ['and pull it up to your ribs', 'leadIn'],
+    ['right leg back', 'opening'],
   ] as const)('“%s” is not %s', (text, mark) => expect(marksOf(text, false)).not.toContain(mark));
   it('a question asks', () => expect(marksOf('everybody there', true)).toContain('question'));
 });

@@ -155,6 +155,8 @@ const PATTERNS: readonly (readonly [ClauseMark, RegExp])[] = [
       'u',
     ),
   ],
+  ['leadIn', new RegExp(`^and(?: (?!(?:${NUMBER}|rest|relax|stop|release|recover|done)\\b)\\p{L}+){0,2}$`, 'u')],
+  ['opening', /^(?:so|now|then|next|and then|right(?: then| so| now|$)|okay so)\b/u],
 ];
 
 const ONE_NUMBER = new RegExp(

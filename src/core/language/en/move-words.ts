@@ -1,5 +1,6 @@
 import { pattern } from '../pattern.ts';
 import type { NameWords } from '../heard-words.ts';
+import { SAID_OF } from './said-of-moves.ts';
 import { COMMON, FILLERS, LEADS, SKIPPED, STOPS } from './name-words.ts';
 
 /**
@@ -76,6 +77,7 @@ export const NAMES: NameWords = {
   headPairs: HEAD_PAIRS,
   edges: NAME_STOPS,
   leadsIn: NAME_LEADS,
+  saidOf: SAID_OF,
   // The library is written in English.
   ofLibrary: {},
 };
