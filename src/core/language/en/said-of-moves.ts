@@ -5,12 +5,13 @@
 const SAID: readonly (readonly [name: string, words: string])[] = [
   [
     'squat|plie|sumo|wall sit|sit to stand',
-    'sit stand squat bottom seat chair knee toe toes heel deep low bum drop thigh',
+    'sit stand squat bottom seat chair knee toe toes heel deep low bum drop thigh chest proud hover rise',
   ],
-  ['squat|plie|sumo|wall sit|sit to stand', 'chest proud hover rise'],
   ['lunge|split squat|curts', 'lunge knee front back foot feet step drop straight hover ninety bend tall split stride'],
-  ['deadlift|dead lift|hinge|good morning|rdl|swing', 'hinge hip back flat shin hamstring slide thigh neck fold tall'],
-  ['deadlift|dead lift|hinge|good morning|rdl|swing', 'stand spine bow weight lower squeeze soft behind'],
+  [
+    'deadlift|dead lift|hinge|good morning|rdl|swing',
+    'hinge hip back flat shin hamstring slide thigh neck fold tall stand spine bow weight lower squeeze soft behind',
+  ],
   ['row\\b', 'row pull elbow pocket blade squeeze back flat lean rib shoulder lower'],
   ['overhead|shoulder press|military|thruster', 'press overhead up ceiling ear rib head straight push sky lean arch'],
   ['(?:push|press) ?up', 'push press chest hand plank lower elbow knee line bottom floor wall nose finger wrist body'],
