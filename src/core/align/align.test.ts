@@ -58,6 +58,19 @@ describe('the demo take', () => {
       /announced “Crate step up” .* named “Crate step up” .* countdown “Three. Two. One” ends/,
     );
   });
+  it('a pin within a second and a half of what was found moves that boundary and no other', () => {
+    const free = from('words.vtt').segments;
+    const k = free.findIndex((r) => r.segment.kind === 'rest' && r.recorded !== null);
+    const at = anyTime((free[k]?.recorded?.end ?? 0) + 1.2e6);
+    const pin = { segmentKey: free[k]?.segment.key ?? '', edge: 'end' as const, at };
+    const spans = align(segments, transcriptOf(demo('words.vtt')), duration, { pins: [pin] }).segments.map(
+      (r) => r.recorded,
+    );
+    const wanted = free.map((r) => r.recorded);
+    wanted[k] = { ...wanted[k]!, end: at };
+    wanted[k + 1] = { ...wanted[k + 1]!, start: at };
+    expect(spans).toEqual(wanted);
+  });
   it('a pinned boundary holds exactly and the rest follows', () => {
     const rest = segments.find((s) => s.kind === 'rest');
     const pin = { segmentKey: rest?.key ?? '', edge: 'end' as const, at: anyTime(106_040_000) };

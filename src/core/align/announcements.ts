@@ -4,6 +4,8 @@ import type { Clause } from '../transcript/clauses.ts';
 import type { Token } from '../transcript/transcript.ts';
 import { ANNOUNCED } from './clause-table.ts';
 
+/** A name this sure is that of a move. */
+export const SURE_NAME = 0.6;
 /** For this long after it was said a name counts as the announcement of a move. */
 const REACH_US = 40e6;
 /** Names this close before the last one are one announcement: `squat, lunge, row`. */

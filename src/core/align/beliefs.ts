@@ -4,7 +4,7 @@ import { type PlannedSegment, isActive } from '../plan/segment.ts';
 import type { TakeTime } from '../time/micros.ts';
 import type { SpokenTrack } from '../transcript/clauses.ts';
 import type { SpokenWords } from '../transcript/transcript.ts';
-import { USUAL_SHARE, announcementsAt, learnShare } from './announcements.ts';
+import { SURE_NAME, USUAL_SHARE, announcementsAt, learnShare } from './announcements.ts';
 import { type Kin, kinOf } from './clause-context.ts';
 import type { Where } from './coarse-to-fine.ts';
 import { type Timing, lengthModel } from './duration-model.ts';
@@ -34,8 +34,6 @@ export interface SearchGiven {
   readonly noTimer: ReadonlySet<string>;
 }
 
-/** A name this sure is that of a move. */
-const SURE_NAME = 0.6;
 const NO_MUSIC: ReadonlyMap<number, MusicGrid> = new Map();
 
 /** What is believed of how a take is spoken and run. A search poses its problem by it, and what it finds teaches it. */

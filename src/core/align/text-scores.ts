@@ -1,6 +1,6 @@
 import { type PlannedSegment, isActive } from '../plan/segment.ts';
 import type { ClauseReading, Named, Readings } from '../calls/read-clauses.ts';
-import { announcedScore } from './announcements.ts';
+import { SURE_NAME, announcedScore } from './announcements.ts';
 import { type Doing, type Kin, type Place, doingOf, kinOf, relationTo } from './clause-context.ts';
 import { markScore, nameScore, sideScore } from './clause-scores.ts';
 
@@ -216,7 +216,7 @@ export function beyondScores(
   const work = scoresOf('work', { ...NOTHING_SAID, readings: unnamed });
   // A move that was announced begins, whether it was its turn or not.
   for (const [g, names] of announced.entries())
-    if (names?.some((n) => n.score > 0.6) === true) work.begins[g] = work.begins[g]! + ANNOUNCED_BEYOND;
+    if (names?.some((n) => n.score > SURE_NAME) === true) work.begins[g] = work.begins[g]! + ANNOUNCED_BEYOND;
   // What was left out before is made up: every second one is (development set).
   if (leftOut.size > 0)
     for (const [g, names] of announced.entries()) {

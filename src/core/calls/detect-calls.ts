@@ -1,5 +1,6 @@
 import { type Length, type Micros, fromSeconds, micros } from '../time/micros.ts';
 import type { Side } from '../language/side.ts';
+import { fallsBy } from '../language/counting.ts';
 import { languageOf } from '../language/languages.ts';
 import type { Near } from '../language/said-word.ts';
 import { findMentions } from './name-match.ts';
@@ -129,7 +130,7 @@ function countdownAt({ tokens, language }: SpokenWords, i: number): { heard: Hea
       (j > i && tokens[j]!.at - tokens[j - 1]!.at > PHRASE_GAP + 2 * tokens[j]!.sigma)
     )
       break;
-    if (last !== undefined && !(value === last - 1 || (value === last - 2 && last >= 4))) break;
+    if (last !== undefined && fallsBy(last, value) === 0) break;
     values.push(value);
   }
   const last = values.at(-1);

@@ -1,4 +1,5 @@
 import type { ClauseMark } from '../language/clause-mark.ts';
+import { fallsBy } from '../language/counting.ts';
 import { fallsToOne } from '../language/marks-by.ts';
 import { type LanguageCode, languageOf } from '../language/languages.ts';
 
@@ -44,7 +45,7 @@ const rises = (run: readonly number[]) => run.every((v, i) => i === 0 || v === r
 
 /** Numbers that rise by one, or fall as in a countdown: `eight, six, four, three`. */
 function isOneCount(run: readonly number[]): boolean {
-  return rises(run) || run.every((v, i) => i === 0 || v === run[i - 1]! - 1 || (v === run[i - 1]! - 2 && v >= 2));
+  return rises(run) || run.every((v, i) => i === 0 || fallsBy(run[i - 1]!, v) > 0);
 }
 
 /** `Three, four`, up to the end of a bar: the next beat begins something. */

@@ -25,7 +25,8 @@ export function labelsOf(moves: Iterable<{ readonly label: string; readonly also
   return [...named].map(([name, also]) => (also.length === 0 ? name : { name, also: [...new Set(also)] }));
 }
 
-function alsoByName(labels: readonly Label[]): ReadonlyMap<string, readonly string[]> {
+/** The other names of each label, by its name. */
+export function alsoByName(labels: readonly Label[]): ReadonlyMap<string, readonly string[]> {
   return new Map(labels.map((l) => (typeof l === 'string' ? [l, []] : [l.name, l.also])));
 }
 
@@ -84,7 +85,8 @@ function prepare(labels: readonly Label[], parts: boolean, language: Language): 
   });
 }
 
-function nameWords(label: string, fillers: ReadonlySet<string>): string[] {
+/** The words of a name that are listened for, normalised. */
+export function nameWords(label: string, fillers: ReadonlySet<string>): string[] {
   return label
     .split(/[\s–—/,-]+/)
     .map(normalise)

@@ -30,6 +30,11 @@ describe('what is said of moves', () => {
       'Bent-over row',
     );
   });
+  it.each(['en', 'de'] as const)('no name asked for in %s has a small word, for those are not compared', (code) => {
+    const { fillers, saidOf } = languageOf(code).names;
+    const asked = saidOf.flatMap(([name]) => name.source.split(/[^\p{L}]+/u));
+    expect(asked.filter((w) => fillers.has(w))).toEqual([]);
+  });
   it('words of all moves say nothing', () => {
     const said = saidOfMoves(['both knees'], ['Forward lunge', 'Reverse lunge', 'Side lunge'], languageOf('en'));
     for (const by of said.values()) expect(by[0]).toBeCloseTo(0, 9);

@@ -1,7 +1,6 @@
 import { otherNamesIn } from '../exercise/translated-names.ts';
 import type { Language } from '../language/language.ts';
-import { normalise } from '../language/normalise.ts';
-import type { Label } from './name-variants.ts';
+import { type Label, alsoByName, nameWords } from './name-variants.ts';
 
 /** So many times likelier a word of a move is while that move is shown or done than while another is. */
 const LIKELIER = 4;
@@ -27,12 +26,7 @@ export function saidOfMoves(
   language: Language,
 ): ReadonlyMap<string, Float64Array> {
   const { stem } = language.forms;
-  const moves = new Map(
-    labels.map((l) => {
-      const { name, also } = typeof l === 'string' ? { name: l, also: [] } : l;
-      return [name, moveWords(name, also, language)];
-    }),
-  );
+  const moves = new Map([...alsoByName(labels)].map(([name, also]) => [name, moveWords(name, also, language)]));
   const named = new Map<string, number>();
   for (const { words } of moves.values()) for (const w of words) named.set(w, (named.get(w) ?? 0) + 1);
   // By word: ln of how likely it is in a clause of any move.
@@ -60,16 +54,13 @@ function wordsOf(names: readonly string[], { forms, names: { fillers, saidOf } }
   const words = new Set<string>();
   let described = false;
   for (const name of names) {
-    const own = name
-      .split(/[\s–—/,-]+/)
-      .map(normalise)
-      .filter((w) => w !== '' && !fillers.has(w));
+    const own = nameWords(name, fillers);
+    for (const w of own) words.add(forms.stem(w));
     for (const [pattern, list] of saidOf) {
       if (!pattern.test(own.join(' '))) continue;
       described = true;
       for (const w of list) words.add(forms.stem(w));
     }
-    for (const w of own) words.add(forms.stem(w));
   }
   return { words, described };
 }

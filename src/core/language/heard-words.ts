@@ -69,7 +69,7 @@ export interface NameWords {
   readonly edges: ReadonlySet<string>;
   /** Words before a name that say it is what is done now or next. */
   readonly leadsIn: RegExp;
-  /** What is said of a move while it is shown or done, by what its name has. */
+  /** What is said of a move while it is shown or done, by what its name has; it is compared without `fillers`. */
   readonly saidOf: readonly (readonly [name: RegExp, words: readonly string[]])[];
   /** Moves of the library by their names in this language. */
   readonly ofLibrary: Readonly<Record<string, string>>;

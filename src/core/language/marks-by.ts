@@ -1,4 +1,5 @@
 import type { ClauseMark } from './clause-mark.ts';
+import { fallsBy } from './counting.ts';
 
 /** How a language marks clauses: a pattern for each mark, what a count is, and what number a word is. */
 interface Marking {
@@ -17,7 +18,7 @@ export function fallsToOne(values: readonly (number | null)[]): boolean {
     if (last === null || last > 12) continue;
     for (; j + 1 < values.length; j++) {
       const next = values[j + 1] ?? null;
-      if (next === null || !(last - next === 1 || (last - next === 2 && last >= 4))) break;
+      if (next === null || fallsBy(last, next) === 0) break;
       last = next;
     }
     const onward = values[j + 1] ?? null;

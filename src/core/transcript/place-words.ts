@@ -1,3 +1,4 @@
+import { fallsBy } from '../language/counting.ts';
 import { type LanguageCode, languageOf } from '../language/languages.ts';
 import { TYPICAL_SPEAKER, lineTime, typicalSpeaker } from '../speech/line-time.ts';
 import { normalise } from '../language/normalise.ts';
@@ -45,11 +46,9 @@ export function planWords({ text, next, language }: SpokenText): WordPlan[] {
   const marks = words.filter((w) => STOP.test(w)).length;
   const free = marks * WORDS_A_MARK >= words.length ? PAUSE.marked : PAUSE.bare;
   const value = norms.map((n) => (forms.isCounted(n) ? forms.numberOf(n) : null));
-  /** By how much a number falls to the next: 1, or 2 where one is counted eight, six, four; 0 where it does not. */
   const falls = (i: number): number => {
     const [now, then] = [value[i] ?? null, value[i + 1] ?? null];
-    if (now === null || then === null) return 0;
-    return now - then === 1 || (now - then === 2 && now >= 4) ? now - then : 0;
+    return now === null || then === null ? 0 : fallsBy(now, then);
   };
   return words.map((word, i): WordPlan => {
     const plan = (share: number, stepUs: number | null = null): WordPlan => ({

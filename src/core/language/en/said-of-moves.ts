@@ -1,10 +1,11 @@
 /**
  * What is said of a move while it is shown or done (general knowledge of the trade), by what its name has: a move of
- * several of these has the words of all. Names and words are normalised; plurals and endings meet by their stems.
+ * several of these has the words of all. Names and words are normalised, names without small words (`sit stand`);
+ * plurals and endings meet by their stems.
  */
 const SAID: readonly (readonly [name: string, words: string])[] = [
   [
-    'squat|plie|sumo|wall sit|sit to stand',
+    'squat|plie|sumo|wall sit|sit stand',
     'sit stand squat bottom seat chair knee toe toes heel deep low bum drop thigh chest proud hover rise',
   ],
   ['lunge|split squat|curts', 'lunge knee front back foot feet step drop straight hover ninety bend tall split stride'],
@@ -39,9 +40,9 @@ const SAID: readonly (readonly [name: string, words: string])[] = [
     'lift leg hip stack top side toe toes forward heel lower bum lie straight',
   ],
   ['clam', 'open knee together shell'],
-  ['to the back|kickback|donkey|glute kick', 'back behind bum heel press straight lean leg squeeze'],
+  ['kickback|donkey|glute kick', 'back behind bum heel press straight lean leg squeeze'],
   ['hydrant', 'knee side lift hip fours out'],
-  ['to the side|side|lateral|step touch', 'side out tap touch step together open close'],
+  ['side|lateral|step touch', 'side out tap touch step together open close'],
   ['(?:calf|heel) raise|tiptoe', 'heel toe toes rise up tall lift ball lower ankle calf slow'],
   ['march|walk', 'march knee foot feet arm swing left right lift walk pump spot floor'],
   ['jog|run|sprint|fast feet', 'run jog quick fast feet light knee arm pump'],
@@ -50,10 +51,7 @@ const SAID: readonly (readonly [name: string, words: string])[] = [
   ['heel (?:dig|tap)', 'heel dig toe toes shin front'],
   ['(?:hamstring|leg) curl|butt kick', 'heel curl behind kick bum seat back elbow'],
   ['slide', 'slide heel away back hip slow'],
-  [
-    'step|over the top|grapevine|mambo|basic|pivot',
-    'step up down left right wide home over across tap foot feet land box',
-  ],
+  ['step|grapevine|mambo|basic|pivot', 'step up down left right wide home over across tap foot feet land box'],
   ['tap', 'tap touch in out foot feet toe toes'],
   ['shoulder (?:roll|circle)|shrug', 'shoulder roll ear up back down round circle forward blade'],
   ['circle', 'circle round big small way direction draw'],
@@ -86,7 +84,7 @@ const SAID: readonly (readonly [name: string, words: string])[] = [
   ['reverse warrior|exalted', 'back tip lean sweep palm flip'],
   ['side angle|triangle', 'side angle forearm thigh arm ear reach over rib long elbow shin'],
   ['dog', 'dog heel pedal hip up push back hand tail head knee high wag'],
-  ['cobra|sphinx|and lower|chaturanga', 'lower cobra belly chest knee elbow lift'],
+  ['cobra|sphinx|chaturanga', 'lower cobra belly chest knee elbow lift'],
   ['tree|balance|eagle|dancer', 'balance foot feet stare spot leg calf thigh ankle wobble hand stand'],
   ['thread', 'thread arm under shoulder ear cheek reach'],
   ['curl', 'curl elbow rib bicep squeeze up down wrist'],
