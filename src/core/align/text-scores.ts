@@ -194,6 +194,18 @@ function clauseWorth(clause: ClauseReading, d: Doing, p: Place, { kin, side, nex
 const ANNOUNCED_BEYOND = 1.2;
 const MADE_UP = 4;
 
+/** What the words say of a doing where nothing is planned: names, sides and rounds say nothing there. */
+export function unplannedScores(readings: Readings): (doing: Doing) => TextScores {
+  const clauses = readings.clauses.map((clause): ClauseReading => ({
+    ...clause,
+    names: [],
+    left: false,
+    right: false,
+    round: null,
+  }));
+  return (doing) => scoresOf(doing, { ...NOTHING_SAID, readings: { ...readings, clauses } });
+}
+
 export type Beyond = Readonly<Record<'work' | 'break', TextScores>>;
 
 /**
@@ -205,15 +217,8 @@ export function beyondScores(
   announced: readonly (readonly Named[] | null)[],
   leftOut: ReadonlyMap<string, number> = new Map(),
 ): Beyond {
-  const clauses = readings.clauses.map((clause): ClauseReading => ({
-    ...clause,
-    names: [],
-    left: false,
-    right: false,
-    round: null,
-  }));
-  const unnamed: Readings = { ...readings, clauses };
-  const work = scoresOf('work', { ...NOTHING_SAID, readings: unnamed });
+  const scores = unplannedScores(readings);
+  const work = scores('work');
   // A move that was announced begins, whether it was its turn or not.
   for (const [g, names] of announced.entries())
     if (names?.some((n) => n.score > SURE_NAME) === true) work.begins[g] = work.begins[g]! + ANNOUNCED_BEYOND;
@@ -228,5 +233,5 @@ export function beyondScores(
       );
       work.begins[g] = work.begins[g]! + best * MADE_UP;
     }
-  return { work, break: scoresOf('break', { ...NOTHING_SAID, readings: unnamed }) };
+  return { work, break: scores('break') };
 }

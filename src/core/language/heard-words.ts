@@ -185,4 +185,21 @@ export interface ProposalWords {
   readonly stretchName: RegExp;
   readonly warmUp: ReadonlySet<string>;
   readonly water: ReadonlySet<string>;
+  readonly nameSigns: NameSigns;
+}
+
+/** What stands around a name in its clause and tells whether a move is named or something is described. */
+export interface NameSigns {
+  /** Words before it that lead it in, and words right after it that say when it is done. */
+  readonly leads: RegExp;
+  readonly follows: RegExp;
+  /** All words before it, where they only join it to what was said. */
+  readonly joined: RegExp;
+  /** Words before it that take it back or compare: `it is not a`, `like a`. */
+  readonly denies: RegExp;
+  /** `Your back knee`, `the top arm reaches`: a part of the body that does something, by the word before it. */
+  readonly owned: RegExp;
+  readonly bodyPart: RegExp;
+  /** Names that are what people ask for in any move: `fold`, `press`. */
+  readonly asked: RegExp;
 }

@@ -30,6 +30,12 @@ function sharp(at: number, beeps: readonly number[]): number {
   return near ?? at;
 }
 
+interface CalledIntervals {
+  readonly intervals: readonly HeardInterval[];
+  /** The share of them whose end is called. */
+  readonly ended: number;
+}
+
 /**
  * Intervals of a recording without a plan, in order: from names of moves, from calls that begin and end them, from what
  * was announced and done. `beeps` are a timer's, microseconds on take time; they are sharper than words.
@@ -39,7 +45,7 @@ export function calledIntervals(
   labels: readonly string[],
   duration: Micros,
   beeps: readonly number[],
-): HeardInterval[] {
+): CalledIntervals {
   const { tokens } = words;
   const { promises, and, keep } = languageOf(words.language).proposals;
   const heard = hear(words, labels, false);
@@ -133,14 +139,15 @@ export function calledIntervals(
     } else if (h.kind === 'side-word' && last !== undefined && h.at - last.start < 20e6) last.side ??= h.side;
   }
   found.sort((a, b) => a.start - b.start);
-  return completed(
-    found.map((f, i): HeardInterval => {
-      const next = found[i + 1]?.start ?? duration;
-      const end =
-        ends.find((e) => e > f.start + SHORTEST_US && e <= next + 2e6) ?? Math.min(next, f.start + LONGEST_US);
-      return { label: f.label, start: micros(f.start), end: micros(Math.min(end, next)), side: f.side };
-    }),
-  );
+  let called = 0;
+  const intervals = found.map((f, i): HeardInterval => {
+    const next = found[i + 1]?.start ?? duration;
+    const stop = ends.find((e) => e > f.start + SHORTEST_US && e <= next + 2e6);
+    if (stop !== undefined) called++;
+    const end = Math.min(stop ?? f.start + LONGEST_US, next);
+    return { label: f.label, start: micros(f.start), end: micros(end), side: f.side, named: true };
+  });
+  return { intervals: completed(intervals), ended: called / Math.max(1, found.length) };
 }
 
 /** `Squat` beside squat jumps, and seldom else, is a squat jump whose name was cut short or misheard. */

@@ -1,9 +1,16 @@
+import type { Doing } from '../align/clause-context.ts';
+import { FlowScores, USUAL_FLOW } from '../align/speech-flow.ts';
+import { unplannedScores } from '../align/text-scores.ts';
+import { readClauses } from '../calls/read-clauses.ts';
 import type { ExerciseBook } from '../exercise/library.ts';
-import { languageOf } from '../language/languages.ts';
 import { type Micros, micros } from '../time/micros.ts';
-import { type Clause, clauseText } from '../transcript/clauses.ts';
+import { type SpokenTrack, clauseText } from '../transcript/clauses.ts';
 import type { SpokenWords } from '../transcript/transcript.ts';
-import { type SpokenName, spokenNames } from './spoken-names.ts';
+import type { FreeProblem, UsualLength } from './free-problem.ts';
+import { type FreeInterval, searchFree } from './free-search.ts';
+import { FREE } from './free-weights.ts';
+import { heardMoves } from './move-mentions.ts';
+import { possibleMoves } from './move-guesses.ts';
 
 /** An interval as it was heard in a recording without a plan. */
 export interface HeardInterval {
@@ -11,38 +18,21 @@ export interface HeardInterval {
   readonly start: Micros;
   readonly end: Micros;
   readonly side: 'left' | 'right' | null;
+  /** Its move was named, here or elsewhere; else it is guessed from what is said of it. */
+  readonly named: boolean;
 }
 
-/** Names of at least three moves within this are a list: what will come, not what begins. */
-const LIST_US = 9e6;
-/** The same name within this is a reminder. */
-const REMINDER_US = 28e6;
-/** Between two names a move is done at least this long. */
-const SHORTEST_US = 9e6;
-const LONGEST_US = 150e6;
-/** A move begins at the `go` that follows its name within this. */
-const GO_REACH_US = 25e6;
-/** Another side is called when the first has been done a while. */
-const SIDE_AFTER_US = 10e6;
-/**
- * The least sum of signs that a name begins a move: it stands alone, is led in as the next, is known to the library, is
- * said again.
- */
-const ENOUGH = 1.2;
-interface Event {
-  readonly at: number;
-  readonly label: string;
-  readonly key: string;
-  /** The words before it in its clause. */
-  readonly lead: string;
-}
+/** A mention worth more is surely that of a move. */
+const SURE = 0;
+/** A boundary this near to a signal is at the signal. */
+const SIGNAL_NEAR_US = 3e6;
 
 /**
- * The intervals of a recording, from names that are said where something begins, calls to go and to stop, and other
- * sides. `marks` are times of signals (beeps) that begin or end something.
+ * The intervals of a recording, from how people speak while they work and between, the moves they name and what they
+ * say of them. `marks` are times of signals (beeps) that begin or end something.
  */
 export function intervalsIn(
-  clauses: readonly Clause[],
+  track: SpokenTrack,
   words: SpokenWords,
   {
     book,
@@ -50,104 +40,113 @@ export function intervalsIn(
     marks = [],
   }: { readonly book: ExerciseBook; readonly duration: Micros; readonly marks?: readonly Micros[] | undefined },
 ): HeardInterval[] {
-  const { tokens } = words;
-  const { clauses: reads, proposals } = languageOf(words.language);
-  const texts = clauses.map((c) => clauseText(c, tokens));
-  const read = texts.map((t) => reads.marksOf(t, false));
-  const at = (c: number) => tokens[clauses[c]?.from ?? 0]?.at ?? 0;
-  const goes = read.flatMap((m, c) => (m.includes('go') ? [tokens[(clauses[c]?.to ?? 1) - 1]?.end ?? 0] : []));
-  const stops = read.flatMap((m, c) => (m.includes('stop') || m.includes('thatsIt') ? [at(c)] : []));
-  const events = namedEvents(spokenNames(clauses, words), words, read, book);
-  const found: { label: string; key: string; start: number; named: number; side: 'left' | 'right' | null }[] = [];
-  let e = 0;
-  for (let c = 0; c < clauses.length; c++) {
-    const last = found.at(-1);
-    if (
-      last !== undefined &&
-      proposals.otherSide.test(texts[c] ?? '') &&
-      at(c) - last.start > SIDE_AFTER_US &&
-      found.at(-2)?.named !== last.named
-    ) {
-      found.push({
-        ...last,
-        start: at(c),
-        side: last.side === 'left' ? 'right' : last.side === 'right' ? 'left' : null,
-      });
-    }
-    while (e < events.length && events[e]!.at <= at(c)) {
-      const event = events[e++]!;
-      const now = found.at(-1);
-      const same = now !== undefined && alike(now.key, event.key);
-      const rested = now !== undefined && stops.some((s) => s > now.start + SHORTEST_US && s <= event.at + 2e6);
-      if (same && (event.at - now.start < REMINDER_US || !rested)) {
-        if (event.key.length > now.key.length) [now.label, now.key] = [event.label, event.key];
-        continue;
-      }
-      if (now !== undefined && event.at - now.start < SHORTEST_US) {
-        // Two names within moments are one move: the later is what is done, unless it comes after the first.
-        if (proposals.joins.test(event.lead)) continue;
-        [now.label, now.key] = [event.label, event.key];
-        continue;
-      }
-      const next = (events.find((x) => x.at > event.at && !alike(x.key, event.key))?.at ?? Infinity) + 1e6;
-      const begin = [...goes, ...marks]
-        .filter((g) => g > event.at - 3e6 && g < Math.min(next, event.at + GO_REACH_US))
-        .sort((a, b) => a - b)[0];
-      found.push({ label: event.label, key: event.key, start: begin ?? event.at, named: event.at, side: null });
-    }
-  }
+  const { tokens, language } = words;
+  const { clauses } = track;
+  const readings = readClauses(clauses, words, []);
+  const heard = heardMoves(clauses, words, readings.clauses, book);
+  const atUs = [...readings.clauses.map((c) => c.atUs), duration];
+  const moves = possibleMoves(
+    clauses.map((c) => clauseText(c, tokens)),
+    heard.moves,
+    book,
+    language,
+  );
+  if (heard.moves.length === 0) return [];
+  const scores = unplannedScores(readings);
+  const problem: FreeProblem = {
+    atS: atUs.map((us) => us / 1e6),
+    text: { work: scores('work'), break: scores('break'), talk: scores('talk') },
+    silence: { work: silenceOf(track, 'work'), break: silenceOf(track, 'break'), talk: silenceOf(track, 'talk') },
+    moves,
+    mentions: heard.mentions,
+    otherSide: atUs.map((_, g) =>
+      [g - 2, g - 1, g, g + 1].some((c) => readings.clauses[c]?.marks.includes('otherSide') === true),
+    ),
+    signals: atUs.map((us) => nearest(marks, us) !== null),
+    work: FREE.work,
+    cameAfter: new Map(),
+  };
+  const first = searchFree(problem);
+  const found = searchFree({
+    ...problem,
+    work: usualLength(first.map((f) => problem.atS[f.to]! - problem.atS[f.from]!)),
+    cameAfter: turnsOf(first, problem.atS),
+  });
+  // Without a name that is surely one it is no class.
+  if (!found.some((f) => f.mention !== null && heard.mentions[f.mention]!.worth > SURE)) return [];
+  const sides = sidesOf(found, readings.clauses);
   return found.map((f, i): HeardInterval => {
-    const next = found[i + 1]?.start ?? duration;
-    const end = stops.find((s) => s > f.start + SHORTEST_US && s <= next + 1e6) ?? Math.min(next, f.start + LONGEST_US);
+    const move = moves[f.move]!;
+    const [start, end] = [f.from, f.to].map((g) => nearest(marks, atUs[g]!) ?? atUs[g]!) as [number, number];
     return {
-      label: f.label,
-      start: micros(f.start),
-      end: micros(Math.max(f.start + 1e6, Math.min(end, next, duration))),
-      side: f.side,
+      label: move.label,
+      start: micros(start),
+      end: micros(Math.min(Math.max(end, start + 1e6), duration)),
+      side: sides[i]!,
+      named: move.heard !== null,
     };
   });
 }
 
-function namedEvents(
-  names: readonly SpokenName[],
-  { tokens }: SpokenWords,
-  read: readonly (readonly string[])[],
-  book: ExerciseBook,
-): Event[] {
-  const at = (n: SpokenName) => tokens[n.token]?.at ?? 0;
-  return names.flatMap((n): Event[] => {
-    const around = names.filter((o) => Math.abs(at(o) - at(n)) <= LIST_US / 2);
-    const listed = new Set(around.map((o) => o.key)).size >= 3;
-    const again = names.filter((o) => o !== n && alike(o.key, n.key)).length > 0;
-    const known = book.named(n.label);
-    const marks = read[n.clause] ?? [];
-    const worth =
-      (n.alone ? 1 : 0) +
-      (n.leads ? 0.7 : 0) +
-      (marks.includes('sequence') ? 0.7 : 0) +
-      (known !== null ? 0.5 : 0) +
-      (again ? 0.5 : 0) -
-      (listed ? 1 : 0) -
-      (marks.includes('option') ? 0.4 : 0);
-    return worth < ENOUGH
-      ? []
-      : [
-          {
-            at: at(n),
-            label: known?.name ?? n.label,
-            key: n.key,
-            lead: tokens
-              .slice(Math.max(0, n.token - 4), n.token)
-              .map((t) => t.norm)
-              .join(' '),
-          },
-        ];
-  });
+/** How much the silence between the words speaks for a doing, up to each gap; within a paragraph evenly. */
+function silenceOf(track: SpokenTrack, doing: Doing): Float64Array {
+  const { whole } = new FlowScores(track, USUAL_FLOW, new Uint8Array(track.clauses.length + 1));
+  const upTo = new Float64Array(track.clauses.length + 1);
+  for (const [c, { stretch }] of track.clauses.entries()) {
+    const { first, last } = track.stretches[stretch]!;
+    upTo[c + 1] = upTo[c]! + (whole[doing][stretch + 1]! - whole[doing][stretch]!) / (last - first + 1);
+  }
+  return upTo;
 }
 
-/** True where two names share half of their words and their last one, or one is the other cut short. */
-function alike(a: string, b: string): boolean {
-  const [x, y] = [a.split(' '), b.split(' ')];
-  const hit = x.filter((w) => y.includes(w)).length;
-  return hit / Math.min(x.length, y.length) >= 0.5 && x.at(-1) === y.at(-1);
+/** By move: which moves came before it, and when. */
+function turnsOf(found: readonly FreeInterval[], atS: readonly number[]): FreeProblem['cameAfter'] {
+  const turns = new Map<number, { before: number; atS: number }[]>();
+  for (const [k, { move, from }] of found.entries()) {
+    const before = found[k - 1]?.move;
+    if (before === undefined || before === move || found[k]!.mention === null || found[k - 1]!.mention === null)
+      continue;
+    turns.set(move, [...(turns.get(move) ?? []), { before, atS: atS[from]! }]);
+  }
+  return turns;
+}
+
+/** How long work lasts in a class, from the stretches that were found; what is usual counts as much as some of them. */
+function usualLength(lengthsS: readonly number[]): UsualLength {
+  const sorted = [...lengthsS].sort((a, b) => a - b);
+  const middle = sorted[sorted.length >> 1] ?? FREE.work.middleS;
+  const n = lengthsS.length;
+  const middleS = Math.exp(
+    (Math.log(middle) * n + Math.log(FREE.work.middleS) * FREE.usualCounts) / (n + FREE.usualCounts),
+  );
+  const squares =
+    lengthsS.reduce((sum, s) => sum + Math.log(s / middleS) ** 2, 0) + FREE.usualCounts * FREE.work.spread ** 2;
+  return {
+    middleS,
+    spread: Math.max(FREE.leastSpread, FREE.spreadShare * Math.sqrt(squares / (n + FREE.usualCounts))),
+  };
+}
+
+/** The signal that a time means, null where none is near. */
+function nearest(marks: readonly number[], us: number): number | null {
+  const near = marks.filter((m) => Math.abs(m - us) <= SIGNAL_NEAR_US);
+  return near.length === 0 ? null : near.reduce((a, b) => (Math.abs(b - us) < Math.abs(a - us) ? b : a));
+}
+
+/** The side of each interval that has another: as it is said around its beginning, else the one that is left. */
+function sidesOf(
+  found: readonly FreeInterval[],
+  clauses: readonly { readonly left: boolean; readonly right: boolean }[],
+): ('left' | 'right' | null)[] {
+  const said = found.map(({ from }, i) => {
+    const paired = found[i]!.again === 'side' || found[i + 1]?.again === 'side';
+    const clause = [from - 1, from, from - 2, from + 1].map((c) => clauses[c]).find((c) => c?.left !== c?.right);
+    return !paired || clause === undefined ? null : clause.left ? ('left' as const) : ('right' as const);
+  });
+  const other = { left: 'right', right: 'left' } as const;
+  return found.map((f, i) => {
+    const own = said[i] ?? null;
+    if (f.again === 'side') return said[i - 1] ? other[said[i - 1]!] : own;
+    return own ?? (found[i + 1]?.again === 'side' && said[i + 1] ? other[said[i + 1]!] : null);
+  });
 }

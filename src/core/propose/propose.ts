@@ -3,6 +3,7 @@ import { type Block, type BlockKind, type Move, NO_SIDES, type Plan } from '../p
 import { newBlock, newMove } from '../plan/new-plan.ts';
 import { languageOf } from '../language/languages.ts';
 import { type TakeTime, asLength } from '../time/micros.ts';
+import { writeTime } from '../time/typed-time.ts';
 import type { TakeSound } from '../signal/take-sound.ts';
 import { voiceOf } from '../align/align.ts';
 import { hearSounds } from '../calls/heard-sounds.ts';
@@ -18,6 +19,7 @@ import {
   likelyLanguageOf,
   spokenWords,
 } from '../transcript/transcript.ts';
+import { isStretch as isStretchName } from './move-guesses.ts';
 import { APART_US, setsOf, movesOf, usual } from './called-sets.ts';
 
 interface Proposal {
@@ -41,9 +43,9 @@ interface ProposeMore {
 }
 
 /**
- * A plan for a recording that has none, from its words alone: names of known exercises (a studio's own with them) and
- * what follows 'next up', 'first up', 'into'; countdowns, rests and halves between them; lengths that are said; the
- * turn of the moves for rounds. It is a proposal: everything is measured from calls, and what is unsure is said.
+ * A plan for a recording that has none, from its words alone: how people speak in work, in breaks and in talk; names of
+ * moves (a studio's own among them), and what is said of moves whose name is not; countdowns, rests and halves; lengths
+ * that are said; the turn of the moves for rounds. It is a proposal: what is unsure is said.
  */
 export function propose(
   heard: Transcript,
@@ -59,10 +61,12 @@ export function propose(
   const signals = sound === null ? [] : hearSounds(sound).filter((h) => h.kind === 'beep' && h.strength > BEEP_ENOUGH);
   const times = signals.map((h) => h.at);
   const called = calledIntervals(words, namesIn(words, book), duration, times);
-  // Where moves are called by the same names again and again, the calls tell; else what begins is found by how names
-  // are led in.
+  // Where moves are called by the same names again and again, and their ends, too, the calls tell; else how people
+  // speak while they work, and what they say of it.
   const intervals =
-    saidAgain(called) >= CALLED ? called : intervalsIn(track.clauses, words, { book, duration, marks: times });
+    called.ended >= ENDED && saidAgain(called.intervals) >= CALLED
+      ? called.intervals
+      : intervalsIn(track, words, { book, duration, marks: times });
   if (intervals.length === 0) {
     const plan: Plan = {
       title,
@@ -81,16 +85,26 @@ export function propose(
   }
   const said = saidLengths(words);
   const blocks = blocksOf(intervals, { words, duration, said, book }, doubts);
+  const guessed = intervals.filter((i) => !i.named);
+  if (guessed.length > 0)
+    doubts.push(`Never heard by name, told by what is said of them: ${guessed.map(placed).join(', ')}.`);
   return { plan: { title, instructor: '', cueing: 'mirrored', sides: NO_SIDES, ...spoken, blocks }, intervals, doubts };
 }
+
+/** `Calf stretch at 9:00`. */
+const placed = (i: HeardInterval) => `${i.label} at ${writeTime(i.start, 0)}`;
 
 /** A transcript in the language that its words are of, where it names none and they tell. */
 function inLikelyLanguage(heard: Transcript): Transcript {
   return heard.language === undefined ? inLanguage(heard, likelyLanguageOf(heard) ?? undefined) : heard;
 }
 
+/** Nobody cools down in the first two thirds of a class (common practice). */
+const STRETCH_FROM = 2 / 3;
 /** Share of intervals that a class must do again by the same name for its calls to be believed. */
 const CALLED = 0.6;
+/** And whose ends must be called: of classes spoken freely it is half at most (development set). */
+const ENDED = 0.6;
 
 /** Share of intervals whose name comes more than once, not counting what goes on under it. */
 function saidAgain(intervals: readonly HeardInterval[]): number {
@@ -128,8 +142,10 @@ function blocksOf(
   doubts: string[],
 ): Block[] {
   const { tokens } = words;
-  const { proposals } = languageOf(words.language);
-  const isStretch = (label: string) => book.named(label)?.pattern === 'stretch' || proposals.stretchName.test(label);
+  const language = languageOf(words.language);
+  const { proposals } = language;
+  const lateUs = STRETCH_FROM * duration;
+  const isStretch = (i: HeardInterval) => i.start > lateUs && isStretchName(i.label, book, language);
   const blocks: Block[] = [];
   let number = 0;
   const add = (kind: BlockKind, name: string): Block => newBlock(`b${++number}`, kind, name);
@@ -152,7 +168,7 @@ function blocksOf(
       movesOf(r, sets),
     );
     const before = blocks.length;
-    const stretching = moves.filter((m) => isStretch(m.interval.label)).length * 2 > moves.length;
+    const stretching = moves.filter((m) => isStretch(m.interval)).length * 2 > moves.length;
     const early =
       begin === 0 &&
       at + length < runs.length &&
@@ -209,9 +225,9 @@ function blocksOf(
 }
 
 /** How many runs stand alone before a turn begins, stretching does, or moves begin or cease to have sets. */
-function lonely(runs: readonly Run<HeardInterval>[], at: number, isStretch: (label: string) => boolean): number {
+function lonely(runs: readonly Run<HeardInterval>[], at: number, isStretch: (first: HeardInterval) => boolean): number {
   const labels = runs.map((r) => r.label);
-  const stretching = (k: number) => isStretch(labels[k]!);
+  const stretching = (k: number) => isStretch(runs[k]!.intervals[0]!);
   // Two in a row: one run alone may be a name that was said once too often.
   const repeats = (k: number) =>
     [runs[k], runs[k + 1]].every(

@@ -74,8 +74,12 @@ export function spokenNames(clauses: readonly Clause[], words: SpokenWords): Spo
         .join(' ');
       const alone = clause.to - clause.from <= Math.max(ALONE, length + 1);
       if (length < 2 && !alone && !leadsIn.test(before)) continue;
-      const said = tokens.slice(from, i + head);
-      const text = said.map((t) => t.text.replace(/[^\p{L}\p{N}'-]+/gu, '').toLowerCase()).join(' ');
+      // `Curl, curl` is a curl said twice, `row's next` a row.
+      const said = tokens.slice(from, i + head).filter((t, k, all) => t.norm !== all[k - 1]?.norm);
+      const text = said
+        .map((t) => t.text.replace(/[^\p{L}\p{N}'’-]+/gu, '').toLowerCase())
+        .join(' ')
+        .replace(/['’]s?$/, '');
       found.push({
         label: text.charAt(0).toUpperCase() + text.slice(1),
         key: said.map((t) => stem(t.norm)).join(' '),

@@ -46,6 +46,19 @@ export const PROPOSALS: ProposalWords = {
   stretchName: /(?:dehnung|dehnen|beuge$|kindhaltung|haltung|öffner)/i,
   warmUp: new Set(['aufwarmen', 'warm', 'erwarmung', 'aufwarmung', 'mobilisation']),
   water: new Set(['wasser', 'trinken', 'trinkpause']),
+  nameSigns: {
+    leads: pattern('')`
+      \b(?:jetzt|dann|als nachstes|nachste[rs]?|erste[rs]?|zweite[rs]?|dritte[rs]?|letzte[rs]?|zuletzt|nummer|machen|
+      kommt|kommen|zuruck zu[rm]?|wieder|heisst|das ist|es ist)\b
+    `,
+    follows: /^(?:als nachstes|jetzt|zuerst|nochmal|noch einmal|bitte)\b/,
+    joined: /^(?:(?:und|dann|so|jetzt|der|die|das|ein|eine)(?: |$))*$/,
+    denies: /\b(?:nicht|kein|keine|keinen|nie|wie|wenn|falls|gesagt)\b/,
+    owned:
+      /\b(?:dein|deine|deinen|der|die|das|den|mein|meine|oberes?|unteres?|linke[sr]?|rechte[sr]?|andere[sr]?|beide)$/,
+    bodyPart: /^(?:knie|arm|bein|ferse|zeh|hufte|schulter|rucken|brust|fuss|kopf|ellbogen|hand|hande)/,
+    asked: /^(?:drucken|offnen|beugen|strecken|ziehen|rollen|schwingen|drehen|pulsen)$/,
+  },
 };
 
 export const LINES: LineWords = {

@@ -25,6 +25,20 @@ export const PROPOSALS: ProposalWords = {
   stretchName: /\b(stretch|pose|fold|opener|twist)\b/i,
   warmUp: new Set(['warm', 'warmup', 'warming']),
   water: new Set(['water']),
+  nameSigns: {
+    leads: pattern('')`
+      \b(?:next|now|first|second|third|fourth|last|finally|number|onto|into|doing|got|back to|called|its|thats)\b
+    `,
+    follows: /^(?:next|now|first|again|please|is next)\b/,
+    joined: /^(?:(?:and|then|so|now|the|a)(?: |$))*$/,
+    denies: /\b(?:not|dont|isnt|wasnt|arent|no|wont|never|like|if|cant|said)\b/,
+    owned: /\b(?:your|the|that|this|my|our|top|bottom|opposite|left|right|back|front|other|each|both|one|these|those)$/,
+    bodyPart: /^(?:knee|arm|leg|heel|toe|hip|shoulder|back|chest|foot|head|elbow|hand)/,
+    asked: pattern('')`
+      ^(?:swing|open|fold|press|stretch|pulse|twist|curl|pull|push|roll|march|row|roll up|roll down|swimming|swinging|
+      marching|rowing|stretching|climbing|folded)s?$|^(?:sit|get|chin|stand|step) up$
+    `,
+  },
 };
 
 export const LINES: LineWords = {

@@ -102,6 +102,9 @@ export const UNKNOWN: Language = {
   proposals: {
     ...{ otherSide: NEVER, joins: NEVER, promises: NONE, and: '', keep: '', lengthOf: () => null, stretchName: NEVER },
     ...{ warmUp: NONE, water: NONE },
+    nameSigns: {
+      ...{ leads: NEVER, follows: NEVER, joined: NEVER, denies: NEVER, owned: NEVER, bodyPart: NEVER, asked: NEVER },
+    },
   },
   lines: { beginsPart: NEVER, joinedBy: NEVER, joints: /[,;]\s+/g, dropsAtJoint: /^[,;]?\s*/ },
   calling: {
