@@ -201,3 +201,23 @@ test('requests from another site are refused, and a change must name its revisio
   expect((await request.patch(url, { data: [] })).status()).toBe(428);
   expect((await request.get('/healthz')).status()).toBe(200);
 });
+
+test('a recording without a plan has one proposed from its words, as one step that can be taken back', async ({
+  page,
+  request,
+  open,
+}) => {
+  test.setTimeout(240_000);
+  await open(await filmedClass(request, 'Filmed before it was planned', 150, '## Class: circuit, 30/15\n'), 'shoot');
+  const propose = page.getByRole('button', { name: 'Propose a plan from these words' });
+  await propose.click();
+  await expect(page.getByText(/\d+ intervals were heard\./)).toBeVisible({ timeout: 60_000 });
+  await expect(propose).toHaveCount(0);
+  await page.keyboard.press('Control+z');
+  await expect(propose).toBeVisible();
+  await page.keyboard.press('Control+Shift+z');
+  await expect(propose).toHaveCount(0);
+  await saved(page);
+  await page.getByRole('navigation', { name: 'Stations' }).getByRole('link', { name: 'Plan' }).click();
+  await expect(page.getByLabel('Move 1 of Main')).toHaveValue('Shoulder rolls');
+});

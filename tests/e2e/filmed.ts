@@ -14,12 +14,17 @@ const BEGINNING =
   '- Broomstick twists | needs: broomstick';
 
 /**
- * A workout of its own with the demo's take and its words, or their first `seconds`, so that no other test sees what is
- * changed. Returns its id.
+ * A workout of its own with the demo's take and its words, or their first `seconds` under another outline, so that no
+ * other test sees what is changed. Returns its id.
  */
-export async function filmedClass(request: APIRequestContext, title: string, seconds?: number): Promise<string> {
+export async function filmedClass(
+  request: APIRequestContext,
+  title: string,
+  seconds?: number,
+  beginning = BEGINNING,
+): Promise<string> {
   const outline =
-    seconds === undefined ? readFileSync(OUTLINE, 'utf8').replace(/^# .*/, `# ${title}`) : `# ${title}\n${BEGINNING}`;
+    seconds === undefined ? readFileSync(OUTLINE, 'utf8').replace(/^# .*/, `# ${title}`) : `# ${title}\n${beginning}`;
   const id = await createWorkout(request, { outline });
   let file = TAKE;
   if (seconds !== undefined) {

@@ -173,9 +173,6 @@ export interface MistakeWords {
 
 /** What tells the plan of a recording that has none. */
 export interface ProposalWords {
-  readonly otherSide: RegExp;
-  /** Words before a name that say that its move comes after the one before. */
-  readonly joins: RegExp;
   /** Words before the first of several names that are only promised. */
   readonly promises: ReadonlySet<string>;
   readonly and: string;

@@ -22,7 +22,7 @@ import {
 import { isStretch as isStretchName } from './move-guesses.ts';
 import { APART_US, setsOf, movesOf, usual } from './called-sets.ts';
 
-interface Proposal {
+export interface Proposal {
   readonly plan: Plan;
   readonly intervals: readonly HeardInterval[];
   /** What a person should look at, in sentences. */

@@ -1,7 +1,8 @@
 import { useRef, useState } from 'react';
-import { inLanguage } from '../../core/transcript/transcript.ts';
+import type { Plan } from '../../core/plan/plan.ts';
+import { type Transcript, inLanguage } from '../../core/transcript/transcript.ts';
 import { withPlan } from '../../core/workout/with-language.ts';
-import { propose } from '../../core/propose/propose.ts';
+import { proposeAside } from '../../browser/aligner.ts';
 import type { ReadProblem } from '../../formats/problem.ts';
 import { TRANSCRIPT_FORMATS, readTranscript } from '../../formats/transcript-reader.ts';
 import { TRANSCRIPT_FILES } from '../../formats/transcript-writer.ts';
@@ -21,6 +22,8 @@ interface Props {
   readonly hear: () => void;
 }
 
+const isEmpty = ({ blocks }: Plan) => blocks.every((b) => b.moves.length === 0);
+
 /**
  * The words of a take: brought in, heard, timed, saved in any format; a plan proposed from them where there is none.
  */
@@ -29,26 +32,34 @@ export function TakeWords({ entry: { take, transcript, work }, chosen, reload, h
   const [pasting, setPasting] = useState(false);
   const { document, change } = useDocument();
   const { workbench } = useWorkbench();
-  const { book } = useStudio();
+  const { studio } = useStudio();
+  const [proposing, setProposing] = useState(false);
   const [doubts, setDoubts] = useState<readonly string[]>([]);
   const { trouble, attempt } = useTakeActions(take.id, reload);
   const pasted = useRef<HTMLTextAreaElement>(null);
   const picker = useRef<HTMLInputElement>(null);
-  const empty = document.plan.blocks.every((b) => b.moves.length === 0);
+  const empty = isEmpty(document.plan);
   const hearing = work.some((w) => w.kind === 'words' && (w.state === 'queued' || w.state === 'running'));
   const read = transcript === null ? null : readTranscript(transcript.text).value;
   const timed = read !== null && read.cues.some((c) => c.words !== null);
-  const proposePlan = () => {
-    if (read === null) return;
-    const proposal = propose(inLanguage(read, document.plan.language), take.duration, {
-      title: document.plan.title,
-      book,
-      sound: take.sound,
-    });
-    change('Propose a plan', (d) =>
-      withPlan(d, { ...proposal.plan, instructor: d.plan.instructor, cueing: d.plan.cueing }),
-    );
-    setDoubts([`${proposal.intervals.length} intervals were heard.`, ...proposal.doubts]);
+  const proposePlan = async (words: Transcript) => {
+    setProposing(true);
+    try {
+      const proposal = await proposeAside({
+        transcript: inLanguage(words, document.plan.language),
+        duration: take.duration,
+        title: document.plan.title,
+        sound: take.sound,
+        exercises: studio?.exercises ?? [],
+      });
+      // What was planned meanwhile stays.
+      change('Propose a plan', (d) =>
+        isEmpty(d.plan) ? withPlan(d, { ...proposal.plan, instructor: d.plan.instructor, cueing: d.plan.cueing }) : d,
+      );
+      setDoubts([`${proposal.intervals.length} intervals were heard.`, ...proposal.doubts]);
+    } finally {
+      setProposing(false);
+    }
   };
   const put = (text: string) =>
     void attempt(async () => {
@@ -142,14 +153,14 @@ export function TakeWords({ entry: { take, transcript, work }, chosen, reload, h
           ))}
         </p>
       )}
-      {transcript !== null && chosen && empty && (
+      {read !== null && chosen && empty && (
         <p className="mt-2">
-          <button className="btn btn-main" onClick={proposePlan}>
-            Propose a plan from these words
+          <button className="btn btn-main" disabled={proposing} onClick={() => void attempt(() => proposePlan(read))}>
+            {proposing ? 'Reading the words …' : 'Propose a plan from these words'}
           </button>{' '}
           <span className="text-[13px] text-soft">
-            There is no plan yet. Blocks, moves, rounds and lengths are read from the calls; set right on the Plan what
-            is not as it was.
+            There is no plan yet. Blocks, moves, rounds and lengths are read from what is said; set right on the Plan
+            what is not as it was.
           </span>
         </p>
       )}

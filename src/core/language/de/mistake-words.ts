@@ -36,9 +36,6 @@ function lengthOf(words: readonly string[]): 'work' | 'rest' | null {
 }
 
 export const PROPOSALS: ProposalWords = {
-  otherSide:
-    /\b(?:andere[nrs]? (?:seite|bein|arm|fuss|hand)|seitenwechsel|(?:seite|bein|arme?) wechseln|zweite seite)\b/,
-  joins: /\b(?:danach|dann|und)\b/,
   promises: new Set(['kommen', 'machen', 'mit', 'gibt', 'viele', 'wie']),
   and: 'und',
   keep: 'bleib',

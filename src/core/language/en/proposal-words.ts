@@ -12,11 +12,6 @@ function lengthOf(words: readonly string[]): 'work' | 'rest' | null {
 }
 
 export const PROPOSALS: ProposalWords = {
-  otherSide: pattern('')`
-    \b(?:other (?:side|leg|arm|foot|hand)|(?:swap|switch|change)(?: (?:legs|sides|feet|hands|arms|over)|$)|
-    second side)\b
-  `,
-  joins: /\b(?:after|then|and)\b/,
   // `There are squats and …`, `lots of squats and …`: what will be.
   promises: new Set(['are', 'some', 'of', 'like', 'doing', 'with']),
   and: 'and',

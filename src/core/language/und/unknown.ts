@@ -100,7 +100,7 @@ export const UNKNOWN: Language = {
   },
   mistakes: { confessed: [], optionWords: NONE, optionLead: NEVER, optionConfessed: NEVER, noOptionWord: NEVER },
   proposals: {
-    ...{ otherSide: NEVER, joins: NEVER, promises: NONE, and: '', keep: '', lengthOf: () => null, stretchName: NEVER },
+    ...{ promises: NONE, and: '', keep: '', lengthOf: () => null, stretchName: NEVER },
     ...{ warmUp: NONE, water: NONE },
     nameSigns: {
       ...{ leads: NEVER, follows: NEVER, joined: NEVER, denies: NEVER, owned: NEVER, bodyPart: NEVER, asked: NEVER },
