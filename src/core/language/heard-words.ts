@@ -177,8 +177,8 @@ export interface ProposalWords {
   readonly promises: ReadonlySet<string>;
   readonly and: string;
   readonly keep: string;
-  /** What a number is the length of, by the words after it. */
-  readonly lengthOf: (after: readonly string[]) => 'work' | 'rest' | null;
+  /** What a number is the length of, by the three words after it and before it. */
+  readonly lengthOf: (after: readonly string[], before: readonly string[]) => 'work' | 'rest' | null;
   readonly stretchName: RegExp;
   readonly warmUp: ReadonlySet<string>;
   readonly water: ReadonlySet<string>;

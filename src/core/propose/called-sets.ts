@@ -54,13 +54,34 @@ export function movesOf(
   }));
 }
 
+/** What is said is what was meant where no more than so much of what is measured differs; seconds. */
+interface Differs {
+  /** By so much shorter at most, by so much longer, or by this share of it. */
+  readonly shorterS: number;
+  readonly longerS: number;
+  readonly share: number;
+}
+/** Work that is heard is often half of it; breaks run over (common practice: by 6 s, by 12 where a move is shown). */
+export const WORK_DIFFERS: Differs = { shorterS: 8, longerS: 8, share: 0.4 };
+export const REST_DIFFERS: Differs = { shorterS: 8, longerS: 15, share: 0.3 };
+
 /**
  * The usual length, in seconds, that measured ones lie nearest to in the middle; a length that was said wins where it
  * is near.
  */
-export function usual(lengthsUs: readonly number[], steps: readonly number[], saidS: number | null): number {
+export function usual(
+  lengthsUs: readonly number[],
+  steps: readonly number[],
+  saidS: number | null,
+  differs = WORK_DIFFERS,
+): number {
   const sorted = [...lengthsUs].sort((a, b) => a - b);
   const middle = (sorted[Math.floor(sorted.length / 2)] ?? 30e6) / 1e6;
-  if (saidS !== null && Math.abs(saidS - middle) <= Math.max(8, saidS * 0.3)) return saidS;
+  if (
+    saidS !== null &&
+    saidS - middle <= Math.max(differs.shorterS, saidS * differs.share) &&
+    middle - saidS <= Math.max(differs.longerS, saidS * differs.share)
+  )
+    return saidS;
   return steps.reduce((a, b) => (Math.abs(b - middle) < Math.abs(a - middle) ? b : a));
 }

@@ -48,7 +48,8 @@ interface Search {
 /**
  * The likeliest course of a class without a plan: stretches of work, each on a move that is named near its beginning or
  * told by what is said of it, with breaks and talk between them. Exact: a semi-Markov search over clauses, whose states
- * are what is done and the move last done.
+ * are what is done and the move last done. When that move ended, and whether it was its second side, is read from the
+ * best path.
  */
 export function searchFree(problem: FreeProblem): FreeInterval[] {
   const { atS, moves } = problem;

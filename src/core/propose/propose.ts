@@ -1,7 +1,6 @@
 import { type ExerciseBook, SHIPPED_BOOK } from '../exercise/library.ts';
 import { NO_SIDES, type Plan } from '../plan/plan.ts';
 import { newBlock } from '../plan/new-plan.ts';
-import { languageOf } from '../language/languages.ts';
 import { type TakeTime, asLength } from '../time/micros.ts';
 import { writeTime } from '../time/typed-time.ts';
 import type { TakeSound } from '../signal/take-sound.ts';
@@ -12,6 +11,7 @@ import { namesIn } from '../calls/candidate-names.ts';
 import { type HeardInterval, intervalsIn } from './heard-intervals.ts';
 import { spokenTrack } from '../transcript/clauses.ts';
 import { blocksOf } from './proposed-blocks.ts';
+import { saidLengths } from './said-lengths.ts';
 import {
   type SpokenWords,
   type Transcript,
@@ -105,18 +105,4 @@ function saidAgain(intervals: readonly HeardInterval[]): number {
   for (const [k, i] of intervals.entries())
     if (intervals[k - 1]?.label !== i.label) times.set(i.label, (times.get(i.label) ?? 0) + 1);
   return intervals.length === 0 ? 0 : intervals.filter((i) => (times.get(i.label) ?? 0) > 1).length / intervals.length;
-}
-
-/** Lengths that are said of work and rest: `forty seconds on, twenty off`, `thirty seconds of work`. */
-function saidLengths({ tokens, language }: SpokenWords): { work: number | null; rest: number | null } {
-  const { forms, proposals } = languageOf(language);
-  const votes = { work: new Map<number, number>(), rest: new Map<number, number>() };
-  tokens.forEach((token, i) => {
-    const s = forms.numberOf(token.norm);
-    if (s === null || s < 5 || s > 180) return;
-    const of = proposals.lengthOf([1, 2, 3].map((k) => tokens[i + k]?.norm ?? ''));
-    if (of !== null) votes[of].set(s, (votes[of].get(s) ?? 0) + 1);
-  });
-  const most = (map: Map<number, number>) => [...map].sort((a, b) => b[1] - a[1])[0]?.[0] ?? null;
-  return { work: most(votes.work), rest: most(votes.rest) };
 }

@@ -4,7 +4,7 @@ import { newBlock, newMove } from '../plan/new-plan.ts';
 import type { Block, BlockKind, Move } from '../plan/plan.ts';
 import { type TakeTime, asLength } from '../time/micros.ts';
 import type { SpokenWords } from '../transcript/transcript.ts';
-import { APART_US, movesOf, setsOf, usual } from './called-sets.ts';
+import { APART_US, REST_DIFFERS, movesOf, setsOf, usual } from './called-sets.ts';
 import type { HeardInterval } from './heard-intervals.ts';
 import { isStretch as isStretchName } from './move-guesses.ts';
 import { type Run, runsOf, turnAt } from './round-detection.ts';
@@ -87,7 +87,8 @@ export function blocksOf(
       .slice(1)
       .map((p, i) => p.start - part[i]!.end)
       .filter((r) => r >= 0 && r < 90e6);
-    const rest = rests.length === 0 ? 0 : usual(rests, USUAL_REST_S, kind === 'circuit' ? said.rest : null);
+    const rest =
+      rests.length === 0 ? 0 : usual(rests, USUAL_REST_S, kind === 'circuit' ? said.rest : null, REST_DIFFERS);
     const scheme: Block['scheme'] =
       kind === 'cool-down'
         ? { kind: 'hold', holdUs: asLength(work * 1e6), changeUs: asLength(rest * 1e6) }

@@ -28,11 +28,14 @@ export const MISTAKES: MistakeWords = {
   noOptionWord: /^(?:der|die|das|und|dein|mit|fur|ein|mal|zeit|unten|hint|von)$/,
 };
 
-/** `Vierzig Sekunden Belastung`, `zwanzig Pause`: what a number is the length of. */
-function lengthOf(words: readonly string[]): 'work' | 'rest' | null {
-  const after = /^sek/.test(words[0] ?? '') ? words.slice(1) : words;
+/** `Vierzig Sekunden Belastung`, `zwanzig Pause`, `je dreißig Sekunden`: what a number is the length of. */
+function lengthOf(words: readonly string[], before: readonly string[]): 'work' | 'rest' | null {
+  const seconds = /^sek/.test(words[0] ?? '');
+  const after = seconds ? words.slice(1) : words;
   if (/^(?:arbeit|belastung|an|training|ubung)$/.test(after[0] ?? '')) return 'work';
-  return /^(?:pause|erholung|aus)$/.test(after[0] ?? '') ? 'rest' : null;
+  if (/^(?:pause|erholung|aus)$/.test(after[0] ?? '')) return 'rest';
+  if (seconds && (after[0] === 'pro' || before.some((w) => w === 'je' || w === 'jeweils'))) return 'work';
+  return seconds && before.includes('pause') ? 'rest' : null;
 }
 
 export const PROPOSALS: ProposalWords = {

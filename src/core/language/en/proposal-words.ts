@@ -3,12 +3,19 @@ import type { LineWords } from '../said-lines.ts';
 import type { ProposalWords } from '../heard-words.ts';
 import { BEGINS_PART } from './small-words.ts';
 
-/** `Forty seconds on`, `twenty of rest`: what a number is the length of, by the three words after it. */
-function lengthOf(words: readonly string[]): 'work' | 'rest' | null {
-  const after = /^sec/.test(words[0] ?? '') ? words.slice(1) : words;
+/**
+ * `Forty seconds on`, `twenty of rest`, `thirty seconds apiece`, `each takes fifteen`, `a rest of twenty seconds`: what
+ * a number is the length of, by the words around it.
+ */
+function lengthOf(words: readonly string[], before: readonly string[]): 'work' | 'rest' | null {
+  const seconds = /^sec/.test(words[0] ?? '');
+  const after = seconds ? words.slice(1) : words;
   const of = after[0] === 'of' ? after[1] : after[0];
   if (of === 'on' || of === 'work' || of === 'working') return 'work';
-  return of === 'off' || of === 'rest' || of === 'recovery' || of === 'break' ? 'rest' : null;
+  if (of === 'off' || of === 'rest' || of === 'recovery' || of === 'break' || of === 'between') return 'rest';
+  if (seconds && (of === 'apiece' || of === 'each' || of === 'per' || of === 'a' || of === 'for')) return 'work';
+  if (before.at(-1) === 'takes' && before.at(-2) === 'each') return 'work';
+  return seconds && before.some((w) => w === 'rest' || w === 'break' || w === 'breather') ? 'rest' : null;
 }
 
 export const PROPOSALS: ProposalWords = {
