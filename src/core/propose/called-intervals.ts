@@ -3,6 +3,7 @@ import type { HeardInterval } from './heard-intervals.ts';
 import { languageOf } from '../language/languages.ts';
 import { hear } from '../calls/detect-calls.ts';
 import type { SpokenWords } from '../transcript/transcript.ts';
+import { signalNear } from './near-signal.ts';
 
 /** An interval that was heard: a move, when it began and ended, the side it was done on. */
 
@@ -12,8 +13,6 @@ const LONGEST_US = 150e6;
 /** Names this near to each other, in words, are a list. */
 const LIST_WORDS = 4;
 const JUST_ENDED_US = 9e6;
-/** A call this near a timer's beep means that beep. */
-const BEEP_NEAR_US = 3e6;
 
 /**
  * What is announced begins about so long after; and is over at the earliest after so long (common practice: intervals
@@ -21,14 +20,6 @@ const BEEP_NEAR_US = 3e6;
  */
 const AFTER_NEXT_US = 8e6;
 const UNCALLED_US = 20e6;
-
-/** A time that was heard in words, or the timer's beep near it, which is sharper. */
-function sharp(at: number, beeps: readonly number[]): number {
-  const near = beeps
-    .filter((b) => Math.abs(b - at) <= BEEP_NEAR_US)
-    .sort((a, b) => Math.abs(a - at) - Math.abs(b - at))[0];
-  return near ?? at;
-}
 
 interface CalledIntervals {
   readonly intervals: readonly HeardInterval[];
@@ -49,8 +40,10 @@ export function calledIntervals(
   const { tokens } = words;
   const { promises, and, keep } = languageOf(words.language).proposals;
   const heard = hear(words, labels, false);
-  const ends = heard.filter((h) => h.kind === 'rest-word' || h.kind === 'countdown').map((h) => sharp(h.at, beeps));
-  const begins = heard.filter((h) => h.kind === 'go-word' || h.kind === 'countdown').map((h) => sharp(h.at, beeps));
+  /** A time that was heard in words, or the timer's beep near it. */
+  const sharp = (at: number) => signalNear(beeps, at) ?? at;
+  const ends = heard.filter((h) => h.kind === 'rest-word' || h.kind === 'countdown').map((h) => sharp(h.at));
+  const begins = heard.filter((h) => h.kind === 'go-word' || h.kind === 'countdown').map((h) => sharp(h.at));
   const found: { label: string; start: number; end: number; side: 'left' | 'right' | null }[] = [];
   let coming: { label: string; at: number; side: 'left' | 'right' | null } | null = null;
   /**

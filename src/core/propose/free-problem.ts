@@ -1,7 +1,7 @@
 import type { Doing } from '../align/clause-context.ts';
 import type { TextScores } from '../align/text-scores.ts';
 import { FREE } from './free-weights.ts';
-import type { PossibleMove } from './move-guesses.ts';
+import { type PossibleMove, STRETCH_FROM } from './move-guesses.ts';
 import type { MoveMention } from './move-mentions.ts';
 
 /** What the search for a class without a plan looks at. Gap g lies before clause g; the last gap is the end. */
@@ -91,6 +91,6 @@ export function shownAround({ atS }: FreeProblem, g: number): { readonly from: n
 export function newMoveWorth({ atS }: FreeProblem, g: number, move: PossibleMove, name: NamedHere | undefined): number {
   if (move.heard !== null) return Math.max(name?.worth ?? OUT, FREE.recalled);
   const late = atS[g]! / atS.at(-1)!;
-  const fits = late < FREE.stretchFrom ? !move.stretch : late < FREE.stretchOnlyFrom || move.stretch;
+  const fits = late < STRETCH_FROM ? !move.stretch : late < FREE.stretchOnlyFrom || move.stretch;
   return FREE.guessed + (fits ? 0 : FREE.guessedOddly);
 }

@@ -26,9 +26,8 @@ export const FREE = {
   /** A move that was named somewhere else in the class, and one that was never named. */
   recalled: -2.5,
   guessed: -2.5,
-  /** A guess that is a stretch before so much of the class, or none after so much (common practice). */
+  /** A guess that is a stretch early in the class, or none after so much of it (common practice). */
   guessedOddly: -1,
-  stretchFrom: 0.67,
   stretchOnlyFrom: 0.85,
   /** What is said of a move is said while it is shown, so long before it. */
   shownS: 8,

@@ -3,6 +3,7 @@ import { FlowScores, USUAL_FLOW } from '../align/speech-flow.ts';
 import { unplannedScores } from '../align/text-scores.ts';
 import { readClauses } from '../calls/read-clauses.ts';
 import type { ExerciseBook } from '../exercise/library.ts';
+import { median } from '../signal/metrical-level.ts';
 import { type Micros, micros } from '../time/micros.ts';
 import { type SpokenTrack, clauseText } from '../transcript/clauses.ts';
 import type { SpokenWords } from '../transcript/transcript.ts';
@@ -11,6 +12,7 @@ import { type FreeInterval, searchFree } from './free-search.ts';
 import { FREE } from './free-weights.ts';
 import { heardMoves } from './move-mentions.ts';
 import { possibleMoves } from './move-guesses.ts';
+import { signalNear } from './near-signal.ts';
 
 /** An interval as it was heard in a recording without a plan. */
 export interface HeardInterval {
@@ -24,8 +26,6 @@ export interface HeardInterval {
 
 /** A mention worth more is surely that of a move. */
 const SURE = 0;
-/** A boundary this near to a signal is at the signal. */
-const SIGNAL_NEAR_US = 3e6;
 
 /**
  * The intervals of a recording, from how people speak while they work and between, the moves they name and what they
@@ -44,6 +44,7 @@ export function intervalsIn(
   const { clauses } = track;
   const readings = readClauses(clauses, words, []);
   const heard = heardMoves(clauses, words, readings.clauses, book);
+  if (heard.moves.length === 0) return [];
   const atUs = [...readings.clauses.map((c) => c.atUs), duration];
   const moves = possibleMoves(
     clauses.map((c) => clauseText(c, tokens)),
@@ -51,18 +52,17 @@ export function intervalsIn(
     book,
     language,
   );
-  if (heard.moves.length === 0) return [];
   const scores = unplannedScores(readings);
   const problem: FreeProblem = {
     atS: atUs.map((us) => us / 1e6),
     text: { work: scores('work'), break: scores('break'), talk: scores('talk') },
-    silence: { work: silenceOf(track, 'work'), break: silenceOf(track, 'break'), talk: silenceOf(track, 'talk') },
+    silence: silenceOf(track),
     moves,
     mentions: heard.mentions,
     otherSide: atUs.map((_, g) =>
       [g - 2, g - 1, g, g + 1].some((c) => readings.clauses[c]?.marks.includes('otherSide') === true),
     ),
-    signals: atUs.map((us) => nearest(marks, us) !== null),
+    signals: atUs.map((us) => signalNear(marks, us) !== null),
     work: FREE.work,
     cameAfter: new Map(),
   };
@@ -77,7 +77,7 @@ export function intervalsIn(
   const sides = sidesOf(found, readings.clauses);
   return found.map((f, i): HeardInterval => {
     const move = moves[f.move]!;
-    const [start, end] = [f.from, f.to].map((g) => nearest(marks, atUs[g]!) ?? atUs[g]!) as [number, number];
+    const [start, end] = [f.from, f.to].map((g) => signalNear(marks, atUs[g]!) ?? atUs[g]!) as [number, number];
     return {
       label: move.label,
       start: micros(start),
@@ -88,15 +88,18 @@ export function intervalsIn(
   });
 }
 
-/** How much the silence between the words speaks for a doing, up to each gap; within a paragraph evenly. */
-function silenceOf(track: SpokenTrack, doing: Doing): Float64Array {
+/** By doing: how much the silence between the words speaks for it, up to each gap; within a paragraph evenly. */
+function silenceOf(track: SpokenTrack): FreeProblem['silence'] {
   const { whole } = new FlowScores(track, USUAL_FLOW, new Uint8Array(track.clauses.length + 1));
-  const upTo = new Float64Array(track.clauses.length + 1);
-  for (const [c, { stretch }] of track.clauses.entries()) {
-    const { first, last } = track.stretches[stretch]!;
-    upTo[c + 1] = upTo[c]! + (whole[doing][stretch + 1]! - whole[doing][stretch]!) / (last - first + 1);
-  }
-  return upTo;
+  const upTo = (doing: Doing) => {
+    const sum = new Float64Array(track.clauses.length + 1);
+    for (const [c, { stretch }] of track.clauses.entries()) {
+      const { first, last } = track.stretches[stretch]!;
+      sum[c + 1] = sum[c]! + (whole[doing][stretch + 1]! - whole[doing][stretch]!) / (last - first + 1);
+    }
+    return sum;
+  };
+  return { work: upTo('work'), break: upTo('break'), talk: upTo('talk') };
 }
 
 /** By move: which moves came before it, and when. */
@@ -113,8 +116,7 @@ function turnsOf(found: readonly FreeInterval[], atS: readonly number[]): FreePr
 
 /** How long work lasts in a class, from the stretches that were found; what is usual counts as much as some of them. */
 function usualLength(lengthsS: readonly number[]): UsualLength {
-  const sorted = [...lengthsS].sort((a, b) => a - b);
-  const middle = sorted[sorted.length >> 1] ?? FREE.work.middleS;
+  const middle = lengthsS.length === 0 ? FREE.work.middleS : median(lengthsS);
   const n = lengthsS.length;
   const middleS = Math.exp(
     (Math.log(middle) * n + Math.log(FREE.work.middleS) * FREE.usualCounts) / (n + FREE.usualCounts),
@@ -125,12 +127,6 @@ function usualLength(lengthsS: readonly number[]): UsualLength {
     middleS,
     spread: Math.max(FREE.leastSpread, FREE.spreadShare * Math.sqrt(squares / (n + FREE.usualCounts))),
   };
-}
-
-/** The signal that a time means, null where none is near. */
-function nearest(marks: readonly number[], us: number): number | null {
-  const near = marks.filter((m) => Math.abs(m - us) <= SIGNAL_NEAR_US);
-  return near.length === 0 ? null : near.reduce((a, b) => (Math.abs(b - us) < Math.abs(a - us) ? b : a));
 }
 
 /** The side of each interval that has another: as it is said around its beginning, else the one that is left. */

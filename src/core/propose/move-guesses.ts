@@ -2,7 +2,6 @@ import { saidOfMoves } from '../calls/said-of-moves.ts';
 import type { ExerciseBook } from '../exercise/library.ts';
 import type { Language } from '../language/language.ts';
 import { type LanguageCode, languageOf } from '../language/languages.ts';
-import type { HeardMove } from './move-mentions.ts';
 
 /** What an interval may be: a move that was heard by name somewhere, or one of the library that nobody named. */
 export interface PossibleMove {
@@ -17,6 +16,9 @@ export interface PossibleMove {
   readonly spoken: Int32Array;
 }
 
+/** No stretch, and no cool-down, comes in the first two thirds of a class (common practice). */
+export const STRETCH_FROM = 2 / 3;
+
 /** True where the library says so, or the name itself. */
 export function isStretch(label: string, book: ExerciseBook, { proposals }: Language): boolean {
   return book.named(label)?.pattern === 'stretch' || proposals.stretchName.test(label);
@@ -24,16 +26,17 @@ export function isStretch(label: string, book: ExerciseBook, { proposals }: Lang
 
 /**
  * All moves that an interval of a class may be. What people say of a move tells which it is where its name was not
- * heard; words that this class says all the time tell nothing. `texts` are the normalised words of the clauses.
+ * heard; words that this class says all the time tell nothing. `texts` are the normalised words of the clauses, `heard`
+ * the labels of the moves that were named.
  */
 export function possibleMoves(
   texts: readonly string[],
-  heard: readonly HeardMove[],
+  heard: readonly string[],
   book: ExerciseBook,
   code: LanguageCode,
 ): PossibleMove[] {
   const language = languageOf(code);
-  const taken = new Set(heard.map((m) => m.label));
+  const taken = new Set(heard);
   // A move with a prop is told by the prop's name, which would have been heard.
   const others = book.all.filter((e) => e.equipment.length === 0 && !taken.has(e.name)).map((e) => e.name);
   // Sides are spoken of in any move that has two.
@@ -55,7 +58,7 @@ export function possibleMoves(
     }
     return { label, heard: index, stretch: isStretch(label, book, language), saidUpTo, spoken };
   };
-  const known = heard.map((m, i) => possible(m.label, i));
+  const known = heard.map(possible);
   const guesses: PossibleMove[] = [];
   const seen = new Set([0]);
   for (const label of others) {

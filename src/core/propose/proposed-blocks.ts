@@ -2,19 +2,18 @@ import type { ExerciseBook } from '../exercise/library.ts';
 import { languageOf } from '../language/languages.ts';
 import { newBlock, newMove } from '../plan/new-plan.ts';
 import type { Block, BlockKind, Move } from '../plan/plan.ts';
+import { median } from '../signal/metrical-level.ts';
 import { type TakeTime, asLength } from '../time/micros.ts';
 import type { SpokenWords } from '../transcript/transcript.ts';
 import { APART_US, REST_DIFFERS, movesOf, setsOf, usual } from './called-sets.ts';
 import type { HeardInterval } from './heard-intervals.ts';
-import { isStretch as isStretchName } from './move-guesses.ts';
+import { STRETCH_FROM, isStretch as isStretchName } from './move-guesses.ts';
 import { type Run, runsOf, turnAt } from './round-detection.ts';
 
 /** Lengths that intervals usually have, in seconds (common practice); what is measured is drawn to the nearest. */
 const USUAL_S = [10, 15, 20, 25, 30, 35, 40, 45, 50, 60, 75, 90, 120, 150, 180];
 const USUAL_REST_S = [0, 5, 10, 15, 20, 25, 30, 40, 45, 60, 90];
 
-/** Nobody cools down in the first two thirds of a class (common practice). */
-const STRETCH_FROM = 2 / 3;
 /** Nobody warms up for more than this share of a class (common practice). */
 const WARM_UP_AT_MOST = 1 / 3;
 /** A break so long stands as talk between two blocks; it parts them where it is so many times the usual break, too. */
@@ -124,8 +123,7 @@ export function blocksOf(
 /** The time between two runs that parts blocks: long by itself, and against the breaks of this class. */
 function partedBy(runs: readonly Run<HeardInterval>[]): number {
   const gaps = runs.slice(1).map((_, k) => gapBefore(runs, k + 1));
-  const middle = gaps.sort((a, b) => a - b)[gaps.length >> 1] ?? 0;
-  return Math.max(LONG_BREAK_US, LONGER_THAN_USUAL * middle);
+  return Math.max(LONG_BREAK_US, gaps.length === 0 ? 0 : LONGER_THAN_USUAL * median(gaps));
 }
 
 const gapBefore = (runs: readonly Run<HeardInterval>[], k: number) =>

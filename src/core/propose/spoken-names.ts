@@ -10,6 +10,8 @@ export interface SpokenName {
   /** The stems of its words, for comparing. */
   readonly key: string;
   readonly token: number;
+  /** How many tokens it takes: `curl curl` two. */
+  readonly tokens: number;
   readonly clause: number;
   /** It stands nearly alone, or words lead it in: it is done now or next. Else it is spoken about. */
   readonly leads: boolean;
@@ -74,7 +76,7 @@ export function spokenNames(clauses: readonly Clause[], words: SpokenWords): Spo
         .join(' ');
       const alone = clause.to - clause.from <= Math.max(ALONE, length + 1);
       if (length < 2 && !alone && !leadsIn.test(before)) continue;
-      // `Curl, curl` is a curl said twice, `row's next` a row.
+      // `Curl curl` is a curl said twice, `row's next` a row.
       const said = tokens.slice(from, i + head).filter((t, k, all) => t.norm !== all[k - 1]?.norm);
       const text = said
         .map((t) => t.text.replace(/[^\p{L}\p{N}'’-]+/gu, '').toLowerCase())
@@ -84,6 +86,7 @@ export function spokenNames(clauses: readonly Clause[], words: SpokenWords): Spo
         label: text.charAt(0).toUpperCase() + text.slice(1),
         key: said.map((t) => stem(t.norm)).join(' '),
         token: from,
+        tokens: i + head - from,
         clause: c,
         leads: alone || leadsIn.test(before),
         alone,

@@ -13,7 +13,7 @@ function lengthOf(words: readonly string[], before: readonly string[]): 'work' |
   const of = after[0] === 'of' ? after[1] : after[0];
   if (of === 'on' || of === 'work' || of === 'working') return 'work';
   if (of === 'off' || of === 'rest' || of === 'recovery' || of === 'break' || of === 'between') return 'rest';
-  if (seconds && (of === 'apiece' || of === 'each' || of === 'per' || of === 'a' || of === 'for')) return 'work';
+  if (seconds && (of === 'apiece' || of === 'each' || of === 'per' || of === 'a')) return 'work';
   if (before.at(-1) === 'takes' && before.at(-2) === 'each') return 'work';
   return seconds && before.some((w) => w === 'rest' || w === 'break' || w === 'breather') ? 'rest' : null;
 }
