@@ -50,8 +50,12 @@ function onsetsFrom(o: Onsets, frame: number): Onsets {
     mid: o.attacks.mid.slice(frame),
     high: o.attacks.high.slice(frame),
   };
-  const [chroma, level, lowLevel] = [o.chroma.slice(slow * 12), o.level.slice(slow), o.lowLevel.slice(slow)];
-  return { frames: o.frames - frame, attacks, chroma, level, lowLevel };
+  const [chroma, bass] = [o.chroma.slice(slow * 12), o.bass.slice(slow * 12)];
+  const [level, lowLevel] = [o.level.slice(slow), o.lowLevel.slice(slow)];
+  const half = frame / 2;
+  const { low, lowMid, mid, high } = o.swells;
+  const swells = { low: low.slice(half), lowMid: lowMid.slice(half), mid: mid.slice(half), high: high.slice(half) };
+  return { frames: o.frames - frame, attacks, swells, chroma, bass, level, lowLevel };
 }
 
 function rowOf(signs: BarSigns, metre: number, phase: number): number[] {

@@ -1,4 +1,4 @@
-import { type Canvas, bass, clap, cowbell, hat, kick, pluck, snare } from './instruments.ts';
+import { type Canvas, bass, bow, clap, cowbell, hat, kick, pluck, snare } from './instruments.ts';
 import type { Style, Place } from './pieces.ts';
 
 export function drums(
@@ -172,6 +172,12 @@ export function drums(
       if (beat === 2 || beat === 4) snare(c, at(0), 0.8);
       hat(c, at(0), 0.8);
       hat(c, at(0.5), 0.5);
+      break;
+    case 'strings':
+      // The bass has the root on the first count and the fifth on the third; violas go in eighths, violins above.
+      if (beat % 2 === 0) bow(c, at(0), length * 1.9, root * (beat === 0 ? 2 : 3), 1.2);
+      for (const s of [0, 0.5]) bow(c, at(s), length * 0.48, root * [8, 10, 12, 10][(beat + 2 * s) % 4]!, 0.5);
+      if (bar % 2 === 1 || beat !== 1) bow(c, at(0), length * 0.95, root * [16, 18, 20, 24][(beat + bar) % 4]!, 0.8);
       break;
     case 'ballad':
       if (beat === 0) kick(c, at(0), 0.7);

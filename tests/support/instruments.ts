@@ -105,6 +105,17 @@ export function pad(c: Canvas, at: number, length: number, hzs: readonly number[
   );
 }
 
+/** A bowed tone: it stands only after `rise` seconds, and trembles a little. */
+export function bow(c: Canvas, at: number, length: number, hz: number, gain = 1, rise = 0.14): void {
+  lay(c, at, length, (t) => {
+    const edge = Math.min(1, t / rise, (length - t) / 0.1);
+    const turn = TAU * (hz * t + 0.4 * Math.sin(TAU * 5.5 * t));
+    let sum = 0;
+    for (let h = 1; h <= 6; h++) sum += Math.sin(h * turn) / h;
+    return gain * 0.09 * Math.sin((Math.PI / 2) * edge) ** 2 * sum;
+  });
+}
+
 export function pluck(c: Canvas, at: number, hz: number, gain = 1, decay = 9): void {
   lay(
     c,

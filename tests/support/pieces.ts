@@ -30,7 +30,8 @@ export type Style =
   | 'disco'
   | 'trance'
   | 'breakbeat'
-  | 'march';
+  | 'march'
+  | 'strings';
 
 interface Recipe {
   readonly name: string;

@@ -63,6 +63,8 @@ export interface NameWords {
   readonly heads: readonly string[];
   readonly weakHeads: readonly string[];
   readonly modifiers: readonly string[];
+  /** Heads said as something one does: `marching` names a march. */
+  readonly doing: RegExp;
   /** Two words that are one head: the second, and what may stand before it. */
   readonly headPairs: Readonly<Record<string, readonly string[]>>;
   /** Words that a name never begins before. */

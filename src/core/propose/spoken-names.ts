@@ -23,6 +23,8 @@ export interface SpokenName {
 interface Stems {
   readonly stem: (norm: string) => string;
   readonly heads: ReadonlySet<string>;
+  /** Heads as they are written, by their stems. */
+  readonly written: ReadonlyMap<string, string>;
   readonly weak: ReadonlySet<string>;
   readonly modifiers: ReadonlySet<string>;
   readonly pairs: Readonly<Record<string, readonly string[]>>;
@@ -36,7 +38,8 @@ function stemsOf(language: Language): Stems {
     const { stem } = language.forms;
     const { heads, weakHeads, modifiers, headPairs } = language.names;
     const each = (words: readonly string[]) => new Set(words.map(stem));
-    stems = { stem, heads: each(heads), weak: each(weakHeads), modifiers: each(modifiers), pairs: headPairs };
+    const written = new Map([...weakHeads, ...heads].map((word) => [stem(word), word]));
+    stems = { stem, written, heads: each(heads), weak: each(weakHeads), modifiers: each(modifiers), pairs: headPairs };
     stemsBy.set(language, stems);
   }
   return stems;
@@ -50,14 +53,14 @@ const ALONE = 4;
 export function spokenNames(clauses: readonly Clause[], words: SpokenWords): SpokenName[] {
   const { tokens } = words;
   const language = languageOf(words.language);
-  const { edges, leadsIn } = language.names;
+  const { edges, leadsIn, doing } = language.names;
   const stems = stemsOf(language);
   const { stem } = stems;
   const found: SpokenName[] = [];
   for (const [c, clause] of clauses.entries()) {
     for (let i = clause.from; i < clause.to; i++) {
-      const head = headAt(tokens, i, clause.to, stems);
-      if (head === 0) continue;
+      const heads = headAt(tokens, i, clause.to, stems);
+      if (heads === 0) continue;
       let from = i;
       while (from > clause.from && i - from < MOST_MODIFIERS) {
         const norm = tokens[from - 1]?.norm ?? '';
@@ -67,8 +70,8 @@ export function spokenNames(clauses: readonly Clause[], words: SpokenWords): Spo
         if (!known && from < i) break;
         from--;
       }
-      const length = i + head - from;
-      const weak = head === 1 && !stems.heads.has(stem(tokens[i]?.norm ?? ''));
+      const length = i + heads - from;
+      const weak = heads === 1 && !stems.heads.has(stem(tokens[i]?.norm ?? ''));
       if (weak && !(from < i && stems.modifiers.has(stem(tokens[i - 1]?.norm ?? '')))) continue;
       const before = tokens
         .slice(Math.max(clause.from, from - 4), from)
@@ -77,21 +80,24 @@ export function spokenNames(clauses: readonly Clause[], words: SpokenWords): Spo
       const alone = clause.to - clause.from <= Math.max(ALONE, length + 1);
       if (length < 2 && !alone && !leadsIn.test(before)) continue;
       // `Curl curl` is a curl said twice, `row's next` a row.
-      const said = tokens.slice(from, i + head).filter((t, k, all) => t.norm !== all[k - 1]?.norm);
+      const said = tokens.slice(from, i + heads).filter((t, k, all) => t.norm !== all[k - 1]?.norm);
+      const last = said.at(-1)!.norm;
+      const head = heads === 1 && doing.test(last) ? stems.written.get(stem(last)) : undefined;
       const text = said
-        .map((t) => t.text.replace(/[^\p{L}\p{N}'’-]+/gu, '').toLowerCase())
+        .map((t, k) => (k === said.length - 1 && head !== undefined ? head : t.text))
+        .map((word) => word.replace(/[^\p{L}\p{N}'’-]+/gu, '').toLowerCase())
         .join(' ')
         .replace(/['’]s?$/, '');
       found.push({
         label: text.charAt(0).toUpperCase() + text.slice(1),
         key: said.map((t) => stem(t.norm)).join(' '),
         token: from,
-        tokens: i + head - from,
+        tokens: i + heads - from,
         clause: c,
         leads: alone || leadsIn.test(before),
         alone,
       });
-      i += head - 1;
+      i += heads - 1;
     }
   }
   return found;

@@ -1,10 +1,12 @@
-import { GROUPS, type Group, type Onsets, SLOW_FRAMES } from './onsets.ts';
+import { GROUPS, type Group } from './bands.ts';
+import { type Onsets, SLOW_FRAMES } from './onsets.ts';
 import { type Pulse, strongestNear } from './onset-strength.ts';
 import { likeness, standard } from './statistics.ts';
 
 /**
  * What is heard at each beat that may tell where bars begin: attacks of a group on the beat and halfway to the next,
- * how far the harmony of the beats before differs from that of the beats from here on, how far the sound, or its
+ * how far the harmony of the beats before differs from that of the beats from here on, whether the bass has the root of
+ * the chord (common practice: it does on the first count), how far the sound, or its
  * lowest part, grows louder.
  */
 export const BAR_SIGNS = [
@@ -13,6 +15,7 @@ export const BAR_SIGNS = [
   'harmony1',
   'harmony2',
   'harmony4',
+  'root',
   'louder1',
   'louder4',
   'lowLouder1',
@@ -48,6 +51,7 @@ export function barSigns(onsets: Onsets, pulse: Pulse, beats: readonly number[])
     harmony1: harmony(1),
     harmony2: harmony(2),
     harmony4: harmony(4),
+    root: each((i) => rootness(onsets, at(i), at(i + 1), pitches(onsets, at(i - 1), at(i + 3)))),
     louder1: louder(onsets.level, 1),
     louder4: louder(onsets.level, 4),
     lowLouder1: louder(onsets.lowLevel, 1),
@@ -75,6 +79,30 @@ function pitches(onsets: Onsets, fromFrame: number, toFrame: number): Float64Arr
   const least = Math.min(...sum);
   for (let c = 0; c < 12; c++) sum[c] = sum[c]! - NOISE_SHARE * least;
   return sum.some((v) => v > 1e-6) ? sum : null;
+}
+
+/** So much of a beat is its bass listened to: the next may come early. */
+const BASS_SHARE = 0.7;
+
+/**
+ * Whether the bass of a beat is the root of the chord around it, 0 to 1: how well the triad on what it plays fits,
+ * against the one that fits best.
+ */
+function rootness(onsets: Onsets, fromFrame: number, toFrame: number, chord: Float64Array | null): number {
+  if (chord === null) return 0;
+  const triads = Array.from(chord, (root, c) => {
+    const third = Math.max(chord[(c + 3) % 12]!, chord[(c + 4) % 12]!);
+    return root + third + chord[(c + 7) % 12]!;
+  });
+  const [from, to] = slowFrames(onsets.level, fromFrame, fromFrame + BASS_SHARE * (toFrame - fromFrame));
+  let [all, fits] = [0, 0];
+  for (let s = from; s < to; s++)
+    for (let c = 0; c < 12; c++) {
+      const loud = onsets.bass[s * 12 + c]!;
+      all += loud;
+      fits += loud * triads[c]!;
+    }
+  return all > 0 ? fits / (all * Math.max(...triads)) : 0;
 }
 
 /** Mean level of a stretch as a logarithm. */

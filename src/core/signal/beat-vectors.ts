@@ -1,4 +1,4 @@
-import { GROUPS } from './onsets.ts';
+import { GROUPS } from './bands.ts';
 import type { Pulse } from './onset-strength.ts';
 
 /** Places within a beat that are looked at: sixteenths and triplets both fall on some of them. */

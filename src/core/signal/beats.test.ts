@@ -67,6 +67,15 @@ describe('beats', () => {
     expect(music?.map.metre).toBe(5);
     expect(beatScore(music?.downbeatsUs.map((b) => b / 1e6) ?? [], piece.downbeats).f).toBeGreaterThanOrEqual(0.95);
   });
+  it.each([
+    [96, 11],
+    [112, 6],
+  ])('of bowed strings at %d, whose tones have no attack, are found where the tones begin', (bpm, seed) => {
+    const piece = play({ name: `strings ${bpm}`, style: 'strings', bpm: () => bpm, seconds: 50, jitter: 0.01 }, seed);
+    const music = hearMusic(heardIn(piece.samples).onsets);
+    expect(beatScore(music?.beatsUs.map((b) => b / 1e6) ?? [], piece.beats).f).toBeGreaterThanOrEqual(0.95);
+    expect(beatScore(music?.downbeatsUs.map((b) => b / 1e6) ?? [], piece.downbeats).f).toBeGreaterThanOrEqual(0.95);
+  });
   it('are none in silence and in noise’s first seconds nothing breaks', () => {
     expect(hearMusic(heardIn(new Float32Array(44_100 * 20)).onsets)).toBeNull();
     expect(hearMusic(heardIn(new Float32Array(100)).onsets)).toBeNull();

@@ -9,3 +9,20 @@ export function scratchRow(): (length: number) => Float32Array {
     return row.subarray(0, length);
   };
 }
+
+/** A list of floats that grows without being copied at each push. */
+export function growingRow(): { push(value: number): void; values(): Float32Array } {
+  let store = new Float32Array(1024);
+  let length = 0;
+  return {
+    push(value) {
+      if (length === store.length) {
+        const larger = new Float32Array(store.length * 2);
+        larger.set(store);
+        store = larger;
+      }
+      store[length++] = value;
+    },
+    values: () => store.slice(0, length),
+  };
+}

@@ -9,7 +9,7 @@ import { keyOf } from './key.ts';
 import { LOUDNESS_RATE_HZ, type Loudness, loudnessMeter } from './loudness.ts';
 import { type Onsets, FRAMES_A_SECOND, levelBetween, listenForOnsets } from './onsets.ts';
 import { phraseOf } from './phrase.ts';
-import { pulseOf } from './onset-strength.ts';
+import { pulseToFollow } from './soft-pulse.ts';
 import { scratchRow } from './buffer-reuse.ts';
 import { type Peaks, peakMeter } from './true-peak.ts';
 
@@ -147,7 +147,7 @@ const toMicros = (frame: number): Micros => micros((frame * 1e6) / FRAMES_A_SECO
 
 /** Beats, bars, phrases and sections in what was heard. `hintBpm`: a tempo a person tapped. */
 export function hearMusic(onsets: Onsets, hintBpm: number | null = null): HeardMusic | null {
-  const pulse = pulseOf(onsets);
+  const pulse = pulseToFollow(onsets);
   const { frames, clarity, feltToo } = findBeats(onsets, pulse, hintBpm);
   const kept = frames.filter((f) => f >= 0);
   if (kept.length < 8) return null;

@@ -1,6 +1,7 @@
 import { barClarity } from './bars.ts';
 import { beatVectors, likenessApart } from './beat-vectors.ts';
-import { FRAMES_A_SECOND, GROUPS, type Group, type Onsets } from './onsets.ts';
+import { GROUPS, type Group } from './bands.ts';
+import { FRAMES_A_SECOND, type Onsets } from './onsets.ts';
 import { BEAT_WEIGHT, type Pulse, strongestNear } from './onset-strength.ts';
 
 type Profile = Readonly<Record<Group, number>>;

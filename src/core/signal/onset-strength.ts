@@ -1,4 +1,5 @@
-import { FRAMES_A_SECOND, GROUPS, type Group, type Onsets } from './onsets.ts';
+import { GROUPS, type Group } from './bands.ts';
+import { FRAMES_A_SECOND, type Onsets } from './onsets.ts';
 
 /**
  * Attacks made comparable along a piece: what is quiet for a while counts like what is loud, and steady noise counts
@@ -25,7 +26,7 @@ const LEAST_ATTACK = 0.05;
 const MOST = 4;
 const SMOOTH = [0.06, 0.24, 0.4, 0.24, 0.06] as const;
 
-export function pulseOf(onsets: Onsets): Pulse {
+export function pulseOf(onsets: Pick<Onsets, 'frames' | 'attacks'>): Pulse {
   const { frames } = onsets;
   const groups = Object.fromEntries(GROUPS.map((g) => [g, evened(onsets.attacks[g])])) as Record<Group, Float32Array>;
   const sum = new Float32Array(frames);

@@ -2,11 +2,12 @@ import type { Key } from '../music/key.ts';
 import { type TempoMap, beatTime, mapThrough } from '../music/tempo-map.ts';
 import { type Micros, type TakeTime, micros, takeTime } from '../time/micros.ts';
 import type { Span } from '../time/span.ts';
+import { GROUPS, type Group } from './bands.ts';
 import { findBars } from './bars.ts';
 import { findBeats } from './beats.ts';
 import { keyOf } from './key.ts';
 import { median } from './metrical-level.ts';
-import { FRAMES_A_SECOND, GROUPS, type Group, type Onsets, SLOW_FRAMES } from './onsets.ts';
+import { FRAMES_A_SECOND, type Onsets, SLOW_FRAMES } from './onsets.ts';
 import { phraseOf } from './phrase.ts';
 import { type Pulse, pulseOf, strongestNear } from './onset-strength.ts';
 import { tempoScores } from './tempo.ts';
@@ -168,7 +169,9 @@ function partOfOnsets(onsets: Onsets, from: number, to: number): Onsets {
   return {
     frames: Math.min(onsets.frames, to) - from,
     attacks: attacks as Record<Group, Float32Array>,
+    swells: onsets.swells,
     chroma: onsets.chroma.subarray(a * 12, b * 12),
+    bass: onsets.bass.subarray(a * 12, b * 12),
     level: onsets.level.subarray(a, b),
     lowLevel: onsets.lowLevel.subarray(a, b),
   };

@@ -62,14 +62,19 @@ export function tempoScores(pulse: Float32Array): (Float64Array | null)[] {
   });
 }
 
+/** How well any tempo fits in the middle of a piece: the median of the best of each second; 0 where all is silent. */
+export function tempoFit(scores: readonly (Float64Array | null)[]): number {
+  const best = scores.flatMap((s) => (s === null ? [] : [Math.max(...s)])).sort((a, b) => a - b);
+  return best[best.length >> 1] ?? 0;
+}
+
 /**
  * The most likely pulse along the piece: one smooth way through the tempos that fit at each second. null where there
  * is nothing to follow.
  */
 export function tempoPath(pulse: Float32Array): TempoPath | null {
   const scores = tempoScores(pulse);
-  const best = scores.flatMap((s) => (s === null ? [] : [Math.max(...s)])).sort((a, b) => a - b);
-  if (!((best[best.length >> 1] ?? 0) >= LEAST_FIT)) return null;
+  if (!(tempoFit(scores) >= LEAST_FIT)) return null;
   const nothing = new Float64Array(COUNT);
   const way = smoothWay(
     scores.map((s) => s ?? nothing),

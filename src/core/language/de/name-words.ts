@@ -93,6 +93,7 @@ export const NAMES: NameWords = {
   heads: HEADS,
   weakHeads: WEAK_HEADS,
   modifiers: MODIFIERS,
+  doing: /(?!)/,
   headPairs: { up: ['push', 'sit', 'step'], bug: ['dead'], dog: ['bird'] },
   edges: EDGES,
   leadsIn: LEADS_IN,

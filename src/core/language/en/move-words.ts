@@ -74,6 +74,7 @@ export const NAMES: NameWords = {
   heads: MOVE_HEADS,
   weakHeads: WEAK_HEADS,
   modifiers: MOVE_MODIFIERS,
+  doing: /ing$/,
   headPairs: HEAD_PAIRS,
   edges: NAME_STOPS,
   leadsIn: NAME_LEADS,

@@ -70,7 +70,7 @@ export const UNKNOWN: Language = {
   },
   names: {
     ...{ common: NONE, fillers: NONE, leads: [], stops: NONE, skipped: NONE, heads: [], weakHeads: [], modifiers: [] },
-    ...{ headPairs: {}, edges: NONE, leadsIn: NEVER, saidOf: [], ofLibrary: {} },
+    ...{ doing: NEVER, headPairs: {}, edges: NONE, leadsIn: NEVER, saidOf: [], ofLibrary: {} },
   },
   claims: {
     isElsewhere: () => false,
