@@ -3,7 +3,7 @@ import { FRAMES_A_SECOND, type Onsets } from './onsets.ts';
 import { levelOf, median, profile, shifted } from './metrical-level.ts';
 import { type Pulse, strongestNear } from './onset-strength.ts';
 import { steadyGrid } from './constant-tempo.ts';
-import { FASTEST_BPM, SLOWEST_BPM, type TempoPath, periodAt, tempoPath } from './tempo.ts';
+import { FASTEST_BPM, SLOWEST_BPM, type TempoPath, type TempoScores, periodAt, tempoPath } from './tempo.ts';
 
 /** Beats found in a piece, in frames with a fraction, and how clear they are, 0 to 1. */
 interface FoundBeats {
@@ -33,11 +33,16 @@ const HINT_OCTAVES = 0.2;
 
 /**
  * Beats by dynamic programming (Ellis 2007) at each metrical level that could be meant; the level and the half-beat
- * shift that listeners would most likely choose win. `hintBpm` keeps to the level nearest to a tempo tapped by a
+ * shift that listeners would most likely choose win. `scores` are those of `pulse.all`; `hintBpm` keeps to the level nearest to a tempo tapped by a
  * person.
  */
-export function findBeats(onsets: Onsets, pulse: Pulse, hintBpm: number | null = null): FoundBeats {
-  const path = tempoPath(pulse.all);
+export function findBeats(
+  onsets: Onsets,
+  pulse: Pulse,
+  scores: TempoScores,
+  hintBpm: number | null = null,
+): FoundBeats {
+  const path = tempoPath(scores);
   if (path === null) return NO_BEATS;
   const middle = (60 * FRAMES_A_SECOND) / median(path.periods);
   const levels = LEVELS.flatMap((ratio): Level[] => {
@@ -55,7 +60,7 @@ export function findBeats(onsets: Onsets, pulse: Pulse, hintBpm: number | null =
   });
   levels.sort((x, y) => y.score - x.score);
   const best = levels[0];
-  if (best === undefined) return hintBpm === null ? NO_BEATS : findBeats(onsets, pulse);
+  if (best === undefined) return hintBpm === null ? NO_BEATS : findBeats(onsets, pulse, scores);
   // In a steady tone or a hum something may seem to repeat, but it is too weak to be a beat.
   const struck = best.frames.map((f) => strongestNear(pulse.all, f)).sort((a, b) => b - a);
   if ((struck[struck.length >> 2] ?? 0) < HEARD) return NO_BEATS;

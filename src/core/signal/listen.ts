@@ -147,8 +147,8 @@ const toMicros = (frame: number): Micros => micros((frame * 1e6) / FRAMES_A_SECO
 
 /** Beats, bars, phrases and sections in what was heard. `hintBpm`: a tempo a person tapped. */
 export function hearMusic(onsets: Onsets, hintBpm: number | null = null): HeardMusic | null {
-  const pulse = pulseToFollow(onsets);
-  const { frames, clarity, feltToo } = findBeats(onsets, pulse, hintBpm);
+  const { pulse, scores } = pulseToFollow(onsets);
+  const { frames, clarity, feltToo } = findBeats(onsets, pulse, scores, hintBpm);
   const kept = frames.filter((f) => f >= 0);
   if (kept.length < 8) return null;
   const bars = findBars(onsets, pulse, kept);

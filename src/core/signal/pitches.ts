@@ -4,7 +4,6 @@ import { decimator, lookAhead } from './decimate.ts';
 import { spectrumOf } from './fft.ts';
 
 /** Pitches are told from a sixth of a second of sound at a quarter of the listener's rate. */
-const QUARTER = 4;
 const PITCH_RATE_HZ = 6_000;
 const FRAME = 1024;
 /** Frames a second in which pitches are looked at. */
@@ -42,7 +41,9 @@ interface Pitches {
  * in pieces of any length.
  */
 export function listenForPitches(): { push(samples: Float32Array): void; end(): Pitches } {
-  const lower = decimator(QUARTER);
+  // Half of a half: halving is written out and costs a third of what lowering by four at once does.
+  const [half, quarter] = [decimator(2), decimator(2)];
+  const lower = (samples: Float32Array) => quarter(half(samples));
   const spectrum = spectrumOf(FRAME);
   const power = new Float32Array(spectrum.bins);
   const bands = bandsOf(semitones(), BIN_HZ, spectrum.bins);
@@ -113,7 +114,7 @@ export function listenForPitches(): { push(samples: Float32Array): void; end(): 
   return {
     push: (samples) => take(lower(samples)),
     end() {
-      take(lower(new Float32Array(lookAhead(QUARTER))));
+      take(lower(new Float32Array(lookAhead(2) + 2 * lookAhead(2))));
       take(new Float32Array(FRAME));
       const rows = Object.fromEntries(GROUPS.map((g) => [g, swells[g].values()]));
       return { chroma: chroma.values(), bass: bass.values(), swells: rows as Record<Group, Float32Array> };

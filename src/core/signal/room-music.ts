@@ -92,7 +92,7 @@ function tempoOf(scores: readonly Float64Array[], from: number, to: number): num
 function hearPiece(onsets: Onsets, pulse: Pulse, from: number, to: number): RoomMusic[] {
   const part = partOfPulse(pulse, from, to);
   const own = partOfOnsets(onsets, from, to);
-  const { frames } = findBeats(own, part);
+  const { frames } = findBeats(own, part, tempoScores(part.all));
   const us = (frame: number): Micros => micros(((from + frame) * 1e6) / FRAMES_A_SECOND);
   return inStep(frames.filter((f) => f >= 0)).flatMap((beats): RoomMusic[] => {
     const bars = findBars(own, part, beats);

@@ -2,7 +2,13 @@ import { GROUPS, type Group } from './bands.ts';
 import { type Pulse, pulseOf } from './onset-strength.ts';
 import { FRAMES_A_SECOND, type Onsets } from './onsets.ts';
 import { SWELLS_A_SECOND } from './pitches.ts';
-import { tempoFit, tempoScores } from './tempo.ts';
+import { type TempoScores, tempoFit, tempoScores } from './tempo.ts';
+
+/** A pulse, and how well each tempo fits it. */
+interface Followed {
+  readonly pulse: Pulse;
+  readonly scores: TempoScores;
+}
 
 /** Where attacks come again better than this they are followed. 33 of 34 pieces reach 0.3, strings alone 0.11. */
 const SHARP_FIT = 0.2;
@@ -13,14 +19,15 @@ const SOFT_FIT = 0.14;
  * The pulse in which the beat is looked for: sharp attacks, or, where they hardly come again, tones that swell: bowed
  * strings, choirs and pads have no attack that could be timed.
  */
-export function pulseToFollow(onsets: Onsets): Pulse {
-  const sharp = pulseOf(onsets);
-  const fit = tempoFit(tempoScores(sharp.all));
+export function pulseToFollow(onsets: Onsets): Followed {
+  const sharp = withScores(pulseOf(onsets));
+  const fit = tempoFit(sharp.scores);
   if (fit >= SHARP_FIT) return sharp;
-  const soft = pulseOf({ frames: onsets.frames, attacks: atEachFrame(onsets) });
-  const softFit = tempoFit(tempoScores(soft.all));
-  return softFit > Math.max(SOFT_FIT, fit) ? soft : sharp;
+  const soft = withScores(pulseOf({ frames: onsets.frames, attacks: atEachFrame(onsets) }));
+  return tempoFit(soft.scores) > Math.max(SOFT_FIT, fit) ? soft : sharp;
 }
+
+const withScores = (pulse: Pulse): Followed => ({ pulse, scores: tempoScores(pulse.all) });
 
 /** Swells brought to the frames of attacks, between two of them in a straight line. */
 function atEachFrame({ frames, swells }: Onsets): Record<Group, Float32Array> {

@@ -45,12 +45,14 @@ const COUNT = Math.floor(Math.log(FASTEST_BPM / SLOWEST_BPM) / Math.log(STEP)) +
 const BPMS = Float64Array.from({ length: COUNT }, (_, s) => SLOWEST_BPM * STEP ** s);
 const LAGS = BPMS.map((bpm) => (60 * FRAMES_A_SECOND) / bpm);
 
+/** How well each tempo fits each second; null where there is nothing to hear. */
+export type TempoScores = readonly (Float64Array | null)[];
+
 /**
  * How well each tempo fits each second of a piece: in a window around it the attacks are laid over themselves, and a
- * comb of multiples is laid over that. About 0.1 at most where nothing comes again, 1 where all does; null where there
- * is nothing to hear.
+ * comb of multiples is laid over that. About 0.1 at most where nothing comes again, 1 where all does.
  */
-export function tempoScores(pulse: Float32Array): (Float64Array | null)[] {
+export function tempoScores(pulse: Float32Array): TempoScores {
   const longest = Math.ceil(LAGS[0]! * COMB.length) + 3;
   return Array.from({ length: Math.max(1, Math.ceil(pulse.length / HOP)) }, (_, w) => {
     const from = Math.max(0, Math.min(pulse.length - WINDOW, w * HOP - WINDOW / 2));
@@ -63,7 +65,7 @@ export function tempoScores(pulse: Float32Array): (Float64Array | null)[] {
 }
 
 /** How well any tempo fits in the middle of a piece: the median of the best of each second; 0 where all is silent. */
-export function tempoFit(scores: readonly (Float64Array | null)[]): number {
+export function tempoFit(scores: TempoScores): number {
   const best = scores.flatMap((s) => (s === null ? [] : [Math.max(...s)])).sort((a, b) => a - b);
   return best[best.length >> 1] ?? 0;
 }
@@ -72,8 +74,7 @@ export function tempoFit(scores: readonly (Float64Array | null)[]): number {
  * The most likely pulse along the piece: one smooth way through the tempos that fit at each second. null where there
  * is nothing to follow.
  */
-export function tempoPath(pulse: Float32Array): TempoPath | null {
-  const scores = tempoScores(pulse);
+export function tempoPath(scores: TempoScores): TempoPath | null {
   if (!(tempoFit(scores) >= LEAST_FIT)) return null;
   const nothing = new Float64Array(COUNT);
   const way = smoothWay(
