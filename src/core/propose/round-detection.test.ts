@@ -45,6 +45,10 @@ describe('moves that come again', () => {
     const turn = turnAt(labels, 0);
     expect(turn?.moves.map((k) => labels[k])).toEqual(row('a b c d e'));
   });
+  it('are none where two of them come twice among others', () => {
+    expect(turnAt(row('d b c p l b c'), 0)).toBeNull();
+    expect(turnAt(row('d b c d b c'), 0)?.rounds).toBe(2);
+  });
   it('are none where nothing comes again', () => expect(turnAt(row('a b c d e f g h'), 0)).toBeNull());
   it('begin where they begin, not with what stands before them', () =>
     expect(turnAt(row('p q a b c d a b c d a b c d'), 0)).toBeNull());

@@ -35,7 +35,8 @@ const RAGGED = 2;
 const WRONG = 0.34;
 /** What a wrong, an additional or a missing move costs, against the gain of one move that fits. */
 const EDIT = 1.4;
-const TWICE = 2.6;
+/** Same where moves come only twice: two of three that stand in one order twice are easily chance. */
+const EDIT_TWICE = 2.6;
 /** What it costs, in the same measure, that the turn does not begin with the first move heard. */
 const BEGINS = 1.2;
 
@@ -84,7 +85,7 @@ function bestTurn(
         if (rounds === 0 && next.wrong > 0) clean = false;
         [from, rounds, wrong] = [from + next.length, rounds + 1, wrong + next.wrong];
       }
-      const saved = from - at - moves - (rounds === 2 ? TWICE : EDIT) * wrong;
+      const saved = from - at - moves - (rounds === 2 ? EDIT_TWICE : EDIT) * wrong;
       if (rounds >= 2 && saved > 0 && (best === null || saved > best.saved + 1e-9))
         best = { turn: { moves: round.map((_, i) => first + i), rounds, length: from - at }, saved, clean };
     }
