@@ -6,8 +6,7 @@ import { likeness, standard } from './statistics.ts';
 /**
  * What is heard at each beat that may tell where bars begin: attacks of a group on the beat and halfway to the next,
  * how far the harmony of the beats before differs from that of the beats from here on, whether the bass has the root of
- * the chord (common practice: it does on the first count), how far the sound, or its
- * lowest part, grows louder.
+ * the chord (common practice: it does on the first count), how far the sound, or its lowest part, grows louder.
  */
 export const BAR_SIGNS = [
   ...GROUPS,

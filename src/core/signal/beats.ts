@@ -33,8 +33,8 @@ const HINT_OCTAVES = 0.2;
 
 /**
  * Beats by dynamic programming (Ellis 2007) at each metrical level that could be meant; the level and the half-beat
- * shift that listeners would most likely choose win. `scores` are those of `pulse.all`; `hintBpm` keeps to the level nearest to a tempo tapped by a
- * person.
+ * shift that listeners would most likely choose win. `scores` are those of `pulse.all`. `hintBpm` keeps to the level
+ * nearest to a tempo tapped by a person.
  */
 export function findBeats(
   onsets: Onsets,
