@@ -108,8 +108,6 @@ export interface ExerciseBook {
   readonly all: readonly Exercise[];
   /** The exercise of a name, also in the plural or with other punctuation; null where the book has none. */
   readonly named: (name: string) => Exercise | null;
-  /** Same, or by another name that people have for it: `marching` for a march on the spot. */
-  readonly called: (name: string) => Exercise | null;
   /**
    * What a move of any name is: by its name, another name of it, or the movements that its words name; null: nothing is
    * known.
@@ -124,16 +122,15 @@ const MOST_REMEMBERED = 5_000;
 export function bookWith(own: readonly Exercise[]): ExerciseBook {
   const byKey = new Map([...LIBRARY, ...own].map((exercise) => [key(exercise.name), exercise]));
   const named = (name: string) => byKey.get(key(name)) ?? null;
-  const called = (name: string) => named(name) ?? named(firstNameOf(name) ?? '');
+  const byAnyName = (name: string) => named(name) ?? named(firstNameOf(name) ?? '');
   const known = new Map<string, Exercise | null>();
   return {
     all: [...byKey.values()].sort((a, b) => a.name.localeCompare(b.name, 'en')),
     named,
-    called,
     read: (name) => {
       let found = known.get(name);
       if (found === undefined) {
-        found = called(name) ?? named(libraryNameOf(name) ?? '') ?? readExerciseName(name, called);
+        found = byAnyName(name) ?? named(libraryNameOf(name) ?? '') ?? readExerciseName(name, byAnyName);
         if (known.size >= MOST_REMEMBERED) known.clear();
         known.set(name, found);
       }

@@ -43,16 +43,6 @@ describe('moves that are named', () => {
     expect(heard('Swing. And swing.').moves).toEqual(['Swing']);
   });
 
-  it('a name counts as known by any name that people have for it, and stays as it was said', () => {
-    // The library has the first; the second is another name of it; of the third it knows nothing.
-    const [known, other, unknown] = ['Squat jump.', 'Jump squat.', 'Bucket squat.'].map(
-      (t) => heard(t).mentions[0]!.worth,
-    );
-    expect(other).toBeCloseTo(known!, 6);
-    expect(known).toBeGreaterThan(unknown!);
-    expect(heard('Now the jump squat.').moves).toEqual(['Jump squat']);
-  });
-
   it('two moves that end in the same word are two', () => {
     const { moves } = heard('First the bucket roll. Then the slow roll.');
     expect(moves.length).toBe(2);

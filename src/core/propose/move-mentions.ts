@@ -61,7 +61,7 @@ export function heardMoves(
     const near = names.filter((o) => Math.abs(at(o) - at(name)) <= LIST_US / 2);
     const worth =
       worthInClause(name, clauses[name.clause]!, words, nameSigns) +
-      (book.called(name.label) === null ? 0 : WORTH.known) +
+      (known === null ? 0 : WORTH.known) +
       (new Set(near.map((o) => o.key)).size >= 3 ? WORTH.listed : 0) +
       worthOfMarks(readings[name.clause]?.marks ?? []);
     const same = moves.findIndex((m) => m.key === name.key);

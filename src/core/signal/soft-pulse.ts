@@ -14,6 +14,8 @@ interface Followed {
 const SHARP_FIT = 0.2;
 /** Swells that come again less than this are talk (0.11 at most, of eight voices) or noise (0.09). */
 const SOFT_FIT = 0.14;
+/** By so much swells must come again better: those of a piano under talk do it about as well as its attacks. */
+const SOFTER = 1.2;
 
 /**
  * The pulse in which the beat is looked for: sharp attacks, or, where they hardly come again, tones that swell: bowed
@@ -24,7 +26,7 @@ export function pulseToFollow(onsets: Onsets): Followed {
   const fit = tempoFit(sharp.scores);
   if (fit >= SHARP_FIT) return sharp;
   const soft = withScores(pulseOf({ frames: onsets.frames, attacks: atEachFrame(onsets) }));
-  return tempoFit(soft.scores) > Math.max(SOFT_FIT, fit) ? soft : sharp;
+  return tempoFit(soft.scores) > Math.max(SOFT_FIT, SOFTER * fit) ? soft : sharp;
 }
 
 const withScores = (pulse: Pulse): Followed => ({ pulse, scores: tempoScores(pulse.all) });
