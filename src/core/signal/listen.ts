@@ -87,7 +87,7 @@ function isHeard(interleaved: Float32Array, channels: number, frame: number): bo
 }
 
 /**
- * Takes interleaved sound at 48 kHz in pieces of any length; `end` gives what was heard. Memory grows by some 6 KB a
+ * Takes interleaved sound at 48 kHz in pieces of any length; `end` gives what was heard. Memory grows by some 9 KB a
  * second.
  */
 export function listen(channels: number): { push(interleaved: Float32Array): void; end(): Heard } {

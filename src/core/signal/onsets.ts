@@ -43,7 +43,7 @@ export function levelBetween(onsets: Onsets, from: number, to: number): number {
 }
 
 /**
- * Takes mono sound at ONSET_RATE_HZ in pieces of any length and writes its onsets down as it goes: memory grows by 4 KB
+ * Takes mono sound at ONSET_RATE_HZ in pieces of any length and writes its onsets down as it goes: memory grows by 7 KB
  * a second.
  */
 export function listenForOnsets(): { push(samples: Float32Array): void; end(): Onsets } {

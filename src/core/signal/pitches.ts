@@ -41,7 +41,7 @@ interface Pitches {
  * in pieces of any length.
  */
 export function listenForPitches(): { push(samples: Float32Array): void; end(): Pitches } {
-  // Half of a half: halving is written out and costs a third of what lowering by four at once does.
+  // Half of a half: halving is written out, and twice it costs less than lowering by four at once.
   const [half, quarter] = [decimator(2), decimator(2)];
   const lower = (samples: Float32Array) => quarter(half(samples));
   const spectrum = spectrumOf(FRAME);
