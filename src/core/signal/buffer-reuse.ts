@@ -26,3 +26,31 @@ export function growingRow(): { push(value: number): void; values(): Float32Arra
     values: () => store.slice(0, length),
   };
 }
+
+/**
+ * Cuts sound into frames of `size` samples, `hop` apart, and gives each to `work`; it is valid until `work` returns.
+ * Half a frame of silence stands before the sound, so that the first frame is centred on its first sample.
+ */
+export function overlapping(
+  size: number,
+  hop: number,
+  work: (frame: Float32Array) => void,
+): { push(samples: Float32Array): void; waiting(): number } {
+  const frame = new Float32Array(size);
+  let filled = size / 2;
+  return {
+    push(samples) {
+      for (let at = 0; at < samples.length;) {
+        const some = Math.min(samples.length - at, size - filled);
+        frame.set(samples.subarray(at, at + some), filled);
+        filled += some;
+        at += some;
+        if (filled < size) continue;
+        work(frame);
+        frame.copyWithin(0, hop);
+        filled -= hop;
+      }
+    },
+    waiting: () => filled,
+  };
+}

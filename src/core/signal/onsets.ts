@@ -1,5 +1,5 @@
 import { GROUPS, type Bands, type Group, addRises, bandsOf, weigh } from './bands.ts';
-import { growingRow } from './buffer-reuse.ts';
+import { growingRow, overlapping } from './buffer-reuse.ts';
 import { spectrumOf } from './fft.ts';
 import { type Swells, listenForPitches } from './pitches.ts';
 
@@ -56,16 +56,13 @@ export function listenForOnsets(): { push(samples: Float32Array): void; end(): O
   const energies = new Float64Array(count);
   const past = Array.from({ length: LAG + 1 }, () => new Float32Array(count));
   const sums = new Float64Array(GROUPS.length);
-  // Half a frame of silence before the sound, so that frame 0 is centred on its first sample.
-  const waiting = new Float32Array(FRAME);
-  let filled = FRAME / 2;
   let frames = 0;
   const attacks = { low: growingRow(), lowMid: growingRow(), mid: growingRow(), high: growingRow() };
   const [level, lowLevel] = [growingRow(), growingRow()];
   let [slow, slowLow] = [0, 0];
 
-  const work = (): void => {
-    spectrum.power(waiting, power);
+  const cut = overlapping(FRAME, HOP, (frame) => {
+    spectrum.power(frame, power);
     const now = past[frames % past.length] as Float32Array;
     const before = past[(frames + 1) % past.length] as Float32Array;
     sums.fill(0);
@@ -89,25 +86,15 @@ export function listenForOnsets(): { push(samples: Float32Array): void; end(): O
       [slow, slowLow] = [0, 0];
     }
     frames++;
-    waiting.copyWithin(0, HOP);
-    filled -= HOP;
-  };
+  });
   return {
     push(samples) {
       pitches.push(samples);
-      for (let at = 0; at < samples.length;) {
-        const take = Math.min(samples.length - at, FRAME - filled);
-        waiting.set(samples.subarray(at, at + take), filled);
-        filled += take;
-        at += take;
-        if (filled === FRAME) work();
-      }
+      cut.push(samples);
     },
     end() {
-      const rest = filled;
-      waiting.fill(0, filled);
-      filled = FRAME;
-      if (rest > FRAME / 2) work();
+      const rest = cut.waiting();
+      if (rest > FRAME / 2) cut.push(new Float32Array(FRAME - rest));
       const done = Object.fromEntries(GROUPS.map((g) => [g, attacks[g].values()])) as Record<Group, Float32Array>;
       const levels = level.values();
       const { chroma, bass, swells } = pitches.end();

@@ -1,5 +1,5 @@
 import { GROUPS, type Group, addRises, bandsOf, weigh } from './bands.ts';
-import { growingRow } from './buffer-reuse.ts';
+import { growingRow, overlapping } from './buffer-reuse.ts';
 import { decimator, lookAhead } from './decimate.ts';
 import { spectrumOf } from './fft.ts';
 
@@ -53,9 +53,6 @@ export function listenForPitches(): { push(samples: Float32Array): void; end(): 
   const sums = new Float64Array(GROUPS.length);
   const classes = pitchClasses(spectrum.bins);
   const pitches = new Float64Array(12);
-  // Half a frame of silence before the sound, so that frame 0 is centred on its first sample.
-  const waiting = new Float32Array(FRAME);
-  let filled = FRAME / 2;
   let frames = 0;
   const swells = { low: growingRow(), lowMid: growingRow(), mid: growingRow(), high: growingRow() };
   const [chroma, bass] = [growingRow(), growingRow()];
@@ -86,8 +83,8 @@ export function listenForPitches(): { push(samples: Float32Array): void; end(): 
     }
     for (let c = 0; c < 12; c++) bass.push(pitches[c]!);
   };
-  const work = (): void => {
-    spectrum.power(waiting, power);
+  const cut = overlapping(FRAME, HOP, (frame) => {
+    spectrum.power(frame, power);
     weigh(power, bands, energies);
     const now = past[frames % past.length]!;
     for (let b = 0; b < count; b++) now[b] = Math.sqrt(Math.sqrt(energies[b]!));
@@ -99,23 +96,12 @@ export function listenForPitches(): { push(samples: Float32Array): void; end(): 
     if (frames % FRAMES_A_CHROMA === CHROMA_FRAME) writeChroma();
     if (frames % FRAMES_A_CHROMA === BASS_FRAME) writeBass();
     frames++;
-    waiting.copyWithin(0, HOP);
-    filled -= HOP;
-  };
-  const take = (samples: Float32Array): void => {
-    for (let at = 0; at < samples.length;) {
-      const some = Math.min(samples.length - at, FRAME - filled);
-      waiting.set(samples.subarray(at, at + some), filled);
-      filled += some;
-      at += some;
-      if (filled === FRAME) work();
-    }
-  };
+  });
   return {
-    push: (samples) => take(lower(samples)),
+    push: (samples) => cut.push(lower(samples)),
     end() {
-      take(lower(new Float32Array(lookAhead(2) + 2 * lookAhead(2))));
-      take(new Float32Array(FRAME));
+      cut.push(lower(new Float32Array(lookAhead(2) + 2 * lookAhead(2))));
+      cut.push(new Float32Array(FRAME));
       const rows = Object.fromEntries(GROUPS.map((g) => [g, swells[g].values()]));
       return { chroma: chroma.values(), bass: bass.values(), swells: rows as Record<Group, Float32Array> };
     },
