@@ -17,7 +17,7 @@ import { meanOfEvery, softmax } from '../../src/core/signal/statistics.ts';
 import { pulseOf } from '../../src/core/signal/onset-strength.ts';
 import { listen } from '../../src/core/signal/listen.ts';
 import { LOUDNESS_RATE_HZ } from '../../src/core/signal/loudness.ts';
-import { type Onsets, SLOW_FRAMES } from '../../src/core/signal/onsets.ts';
+import { type Onsets, SLOW_FRAMES, onsetsBetween } from '../../src/core/signal/onsets.ts';
 import { heardIn } from '../support/beat-score.ts';
 import { play, recipes } from '../support/pieces.ts';
 
@@ -41,23 +41,6 @@ interface BarTruth {
   readonly downbeats: readonly number[];
 }
 
-/** Onsets from a frame on; the frame is the first of a slow one. */
-function onsetsFrom(o: Onsets, frame: number): Onsets {
-  const slow = frame / SLOW_FRAMES;
-  const attacks = {
-    low: o.attacks.low.slice(frame),
-    lowMid: o.attacks.lowMid.slice(frame),
-    mid: o.attacks.mid.slice(frame),
-    high: o.attacks.high.slice(frame),
-  };
-  const [chroma, bass] = [o.chroma.slice(slow * 12), o.bass.slice(slow * 12)];
-  const [level, lowLevel] = [o.level.slice(slow), o.lowLevel.slice(slow)];
-  const half = frame / 2;
-  const { low, lowMid, mid, high } = o.swells;
-  const swells = { low: low.slice(half), lowMid: lowMid.slice(half), mid: mid.slice(half), high: high.slice(half) };
-  return { frames: o.frames - frame, attacks, swells, chroma, bass, level, lowLevel };
-}
-
 function rowOf(signs: BarSigns, metre: number, phase: number): number[] {
   return [
     ...BAR_SIGNS.flatMap((sign) => PLACES.map((place) => meanOfEvery(metre, phase + place, signs[sign]))),
@@ -73,7 +56,7 @@ function examplesOf(name: string, weight: number, onsets: Onsets, truth: BarTrut
   return BEGIN_AT.map((begin): Example => {
     const beats = truth.beats.slice(begin).map((b) => b * 100);
     const cut = begin === 0 ? 0 : Math.max(0, Math.floor((beats[0]! - 30) / SLOW_FRAMES) * SLOW_FRAMES);
-    const part = onsetsFrom(onsets, cut);
+    const part = onsetsBetween(onsets, cut, onsets.frames);
     const signs = barSigns(
       part,
       pulseOf(part),

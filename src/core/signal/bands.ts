@@ -5,7 +5,7 @@ export type Group = (typeof GROUPS)[number];
 const GROUP_TOP_HZ: Readonly<Record<Group, number>> = { low: 130, lowMid: 500, mid: 3_000, high: 12_000 };
 
 /** Which of the groups a frequency belongs to, as its place among them. */
-export function groupAt(hz: number): number {
+function groupAt(hz: number): number {
   return GROUPS.findIndex((g) => hz <= GROUP_TOP_HZ[g]);
 }
 
@@ -21,12 +21,15 @@ export interface Bands {
   readonly group: Uint8Array;
 }
 
-/** Triangles of a spectrum whose bins lie `binHz` apart: from `lowHz` to `highHz`, at their top at `centreHz`. */
-export function bandsOf(
-  triangles: readonly { readonly lowHz: number; readonly centreHz: number; readonly highHz: number }[],
-  binHz: number,
-  bins: number,
-): Bands {
+/** How a band weighs frequencies: most at its centre, nothing from its ends on. */
+export interface Triangle {
+  readonly lowHz: number;
+  readonly centreHz: number;
+  readonly highHz: number;
+}
+
+/** Bands over a spectrum of so many bins, which lie `binHz` apart. */
+export function bandsOf(triangles: readonly Triangle[], binHz: number, bins: number): Bands {
   const rows = triangles.map(({ lowHz, centreHz, highHz }) => {
     const from = Math.max(1, Math.ceil(lowHz / binHz));
     const to = Math.min(bins - 1, Math.floor(highHz / binHz));

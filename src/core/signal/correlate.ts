@@ -1,4 +1,5 @@
 import { fourierOf } from './fft.ts';
+import { topBeside } from './statistics.ts';
 
 /** Where one row of numbers lies in another. */
 interface Lag {
@@ -40,9 +41,7 @@ export function lagOf(a: Float32Array, b: Float32Array, most: number, whiten = f
   for (let lag = -most; lag <= most; lag++) if (at(lag) > top) [best, top] = [lag, at(lag)];
   let next = 1e-12;
   for (let lag = -most; lag <= most; lag++) if (Math.abs(lag - best) > NEIGHBOURS) next = Math.max(next, at(lag));
-  const [l, m, r] = [at(best - 1), top, at(best + 1)];
-  const bend = l - 2 * m + r;
-  return { lag: best + (bend < 0 ? Math.max(-0.5, Math.min(0.5, (l - r) / (2 * bend))) : 0), clarity: top / next };
+  return { lag: best + topBeside(at(best - 1), top, at(best + 1)), clarity: top / next };
 }
 
 /** Copies a row less its mean; false where nothing is in it. */

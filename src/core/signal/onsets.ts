@@ -1,7 +1,7 @@
-import { GROUPS, type Bands, type Group, addRises, bandsOf, weigh } from './bands.ts';
+import { GROUPS, type Bands, type Group, type Triangle, addRises, bandsOf, weigh } from './bands.ts';
 import { growingRow, overlapping } from './buffer-reuse.ts';
 import { spectrumOf } from './fft.ts';
-import { type Swells, listenForPitches } from './pitches.ts';
+import { type Swells, SWELLS_A_SECOND, listenForPitches } from './pitches.ts';
 
 /** Samples a second that onsets are listened for at; sound is brought to this rate before. */
 export const ONSET_RATE_HZ = 24_000;
@@ -40,6 +40,24 @@ export function levelBetween(onsets: Onsets, from: number, to: number): number {
   let sum = 0;
   for (let s = a; s < b; s++) sum += onsets.level[s] ?? 0;
   return sum / (b - a);
+}
+
+/** What was heard from one frame to another; views, not copies. `from` is the first of a slow frame. */
+export function onsetsBetween(onsets: Onsets, from: number, to: number): Onsets {
+  const each = (rows: Readonly<Record<Group, Float32Array>>, share: number) =>
+    Object.fromEntries(
+      GROUPS.map((g) => [g, rows[g].subarray(Math.floor(from * share), Math.ceil(to * share))]),
+    ) as Record<Group, Float32Array>;
+  const [a, b] = [Math.floor(from / SLOW_FRAMES), Math.ceil(to / SLOW_FRAMES)];
+  return {
+    frames: Math.min(onsets.frames, to) - from,
+    attacks: each(onsets.attacks, 1),
+    swells: each(onsets.swells, SWELLS_A_SECOND / FRAMES_A_SECOND),
+    chroma: onsets.chroma.subarray(a * 12, b * 12),
+    bass: onsets.bass.subarray(a * 12, b * 12),
+    level: onsets.level.subarray(a, b),
+    lowLevel: onsets.lowLevel.subarray(a, b),
+  };
 }
 
 /**
@@ -110,7 +128,7 @@ export function listenForOnsets(): { push(samples: Float32Array): void; end(): O
 /** Triangles a third of an octave wide, but never narrower than two bins, from 30 Hz to 11 kHz. */
 function melBands(bins: number): Bands {
   const hz = ONSET_RATE_HZ / FRAME;
-  const triangles: { readonly lowHz: number; readonly centreHz: number; readonly highHz: number }[] = [];
+  const triangles: Triangle[] = [];
   const step = 2 ** (1 / 4);
   for (let centreHz = 2 * hz; centreHz < 11_000;) {
     const highHz = Math.max(centreHz + hz, centreHz * step);

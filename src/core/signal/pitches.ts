@@ -1,7 +1,8 @@
-import { GROUPS, type Group, addRises, bandsOf, weigh } from './bands.ts';
+import { GROUPS, type Group, type Triangle, addRises, bandsOf, weigh } from './bands.ts';
 import { growingRow, overlapping } from './buffer-reuse.ts';
 import { decimator, lookAhead } from './decimate.ts';
 import { spectrumOf } from './fft.ts';
+import { topBeside } from './statistics.ts';
 
 /** Pitches are told from a sixth of a second of sound at a quarter of the listener's rate. */
 const PITCH_RATE_HZ = 6_000;
@@ -76,7 +77,7 @@ export function listenForPitches(): { push(samples: Float32Array): void; end(): 
     for (let k = Math.ceil(LOWEST_BASS_HZ / BIN_HZ); k < BASS_END_HZ / BIN_HZ; k++) {
       const p = power[k]!;
       if (p <= power[k - 1]! || p < power[k + 1]!) continue;
-      const hz = (k + topOf(power[k - 1]!, p, power[k + 1]!)) * BIN_HZ;
+      const hz = (k + toneBeside(power[k - 1]!, p, power[k + 1]!)) * BIN_HZ;
       const c = classAt(hz);
       const share = Math.min(1, (BASS_END_HZ - hz) / (BASS_END_HZ - BASS_HZ));
       pitches[c] = pitches[c]! + Math.max(0, share) * Math.sqrt(p);
@@ -100,7 +101,8 @@ export function listenForPitches(): { push(samples: Float32Array): void; end(): 
   return {
     push: (samples) => cut.push(lower(samples)),
     end() {
-      cut.push(lower(new Float32Array(lookAhead(2) + 2 * lookAhead(2))));
+      // What the second half looks ahead is twice as much of the first one's sound.
+      cut.push(lower(new Float32Array(3 * lookAhead(2))));
       cut.push(new Float32Array(FRAME));
       const rows = Object.fromEntries(GROUPS.map((g) => [g, swells[g].values()]));
       return { chroma: chroma.values(), bass: bass.values(), swells: rows as Record<Group, Float32Array> };
@@ -109,9 +111,9 @@ export function listenForPitches(): { push(samples: Float32Array): void; end(): 
 }
 
 /** A triangle at each semitone, reaching to its neighbours, but never narrower than two bins. */
-function semitones() {
+function semitones(): Triangle[] {
   const step = 2 ** (1 / 12);
-  const bands: { readonly lowHz: number; readonly centreHz: number; readonly highHz: number }[] = [];
+  const bands: Triangle[] = [];
   for (let centreHz = LOWEST_HZ; centreHz <= HIGHEST_HZ; centreHz *= step) {
     const reach = Math.max(1.2 * BIN_HZ, centreHz * (step - 1));
     bands.push({ lowHz: centreHz - reach, centreHz, highHz: centreHz + reach });
@@ -131,8 +133,6 @@ function classAt(hz: number): number {
 }
 
 /** Where a tone lies beside the bin it is strongest in, in bins: low semitones are narrower than a bin. */
-function topOf(before: number, at: number, after: number): number {
-  const [a, b, c] = [Math.log(before + 1e-12), Math.log(at + 1e-12), Math.log(after + 1e-12)];
-  const bend = a - 2 * b + c;
-  return bend >= -1e-9 ? 0 : (a - c) / (2 * bend);
+function toneBeside(before: number, at: number, after: number): number {
+  return topBeside(Math.log(before + 1e-12), Math.log(at + 1e-12), Math.log(after + 1e-12));
 }

@@ -7,7 +7,7 @@ import { findBars } from './bars.ts';
 import { findBeats } from './beats.ts';
 import { keyOf } from './key.ts';
 import { median } from './metrical-level.ts';
-import { FRAMES_A_SECOND, type Onsets, SLOW_FRAMES } from './onsets.ts';
+import { FRAMES_A_SECOND, type Onsets, onsetsBetween } from './onsets.ts';
 import { phraseOf } from './phrase.ts';
 import { type Pulse, pulseOf, strongestNear } from './onset-strength.ts';
 import { tempoScores } from './tempo.ts';
@@ -91,7 +91,7 @@ function tempoOf(scores: readonly Float64Array[], from: number, to: number): num
 /** Beats, bars and phrases of a stretch, in frames; where beats fall out of step, there are several pieces. */
 function hearPiece(onsets: Onsets, pulse: Pulse, from: number, to: number): RoomMusic[] {
   const part = partOfPulse(pulse, from, to);
-  const own = partOfOnsets(onsets, from, to);
+  const own = onsetsBetween(onsets, from, to);
   const { frames } = findBeats(own, part, tempoScores(part.all));
   const us = (frame: number): Micros => micros(((from + frame) * 1e6) / FRAMES_A_SECOND);
   return inStep(frames.filter((f) => f >= 0)).flatMap((beats): RoomMusic[] => {
@@ -161,18 +161,4 @@ function partOfPulse(pulse: Pulse, from: number, to: number): Pulse {
   const groups = Object.fromEntries(GROUPS.map((g) => [g, pulse.groups[g].subarray(from, to)]));
   const all = pulse.all.subarray(from, to);
   return { frames: all.length, groups: groups as Record<Group, Float32Array>, all };
-}
-
-function partOfOnsets(onsets: Onsets, from: number, to: number): Onsets {
-  const attacks = Object.fromEntries(GROUPS.map((g) => [g, onsets.attacks[g].subarray(from, to)]));
-  const [a, b] = [Math.floor(from / SLOW_FRAMES), Math.ceil(to / SLOW_FRAMES)];
-  return {
-    frames: Math.min(onsets.frames, to) - from,
-    attacks: attacks as Record<Group, Float32Array>,
-    swells: onsets.swells,
-    chroma: onsets.chroma.subarray(a * 12, b * 12),
-    bass: onsets.bass.subarray(a * 12, b * 12),
-    level: onsets.level.subarray(a, b),
-    lowLevel: onsets.lowLevel.subarray(a, b),
-  };
 }

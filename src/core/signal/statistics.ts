@@ -33,3 +33,12 @@ export function likeness(a: ArrayLike<number>, b: ArrayLike<number>): number {
   }
   return both / Math.max(1e-9, Math.sqrt(x * y));
 }
+
+/**
+ * Where the top of a parabola through a value and its neighbours lies beside it, -0.5 to 0.5 steps; 0 where there is
+ * none.
+ */
+export function topBeside(before: number, at: number, after: number): number {
+  const bend = before - 2 * at + after;
+  return bend < 0 ? Math.max(-0.5, Math.min(0.5, (before - after) / (2 * bend))) : 0;
+}

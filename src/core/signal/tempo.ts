@@ -1,4 +1,6 @@
+import { median } from './metrical-level.ts';
 import { FRAMES_A_SECOND } from './onsets.ts';
+import { topBeside } from './statistics.ts';
 
 /** Tempos that are looked for, in beats a minute. */
 export const SLOWEST_BPM = 56;
@@ -66,8 +68,7 @@ export function tempoScores(pulse: Float32Array): TempoScores {
 
 /** How well any tempo fits in the middle of a piece: the median of the best of each second; 0 where all is silent. */
 export function tempoFit(scores: TempoScores): number {
-  const best = scores.flatMap((s) => (s === null ? [] : [Math.max(...s)])).sort((a, b) => a - b);
-  return best[best.length >> 1] ?? 0;
+  return median(scores.flatMap((s) => (s === null ? [] : [Math.max(...s)]))) || 0;
 }
 
 /**
@@ -152,7 +153,5 @@ function smoothWay(scores: readonly Float64Array[], bpms: Float64Array): Float64
 
 /** The top of a parabola through a score and its neighbours, in steps. */
 function finer(score: Float64Array, s: number): number {
-  const [a, b, c] = [score[s - 1] ?? 0, score[s]!, score[s + 1] ?? 0];
-  const bend = a - 2 * b + c;
-  return bend >= -1e-9 ? s : s + Math.max(-0.5, Math.min(0.5, (a - c) / (2 * bend)));
+  return s + topBeside(score[s - 1] ?? 0, score[s]!, score[s + 1] ?? 0);
 }

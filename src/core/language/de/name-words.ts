@@ -1,5 +1,5 @@
 import { SAID_OF } from './said-of-moves.ts';
-import { pattern } from '../pattern.ts';
+import { NEVER, pattern } from '../pattern.ts';
 import type { NameWords } from '../heard-words.ts';
 import { LIBRARY_NAMES } from './library-names.ts';
 
@@ -93,7 +93,7 @@ export const NAMES: NameWords = {
   heads: HEADS,
   weakHeads: WEAK_HEADS,
   modifiers: MODIFIERS,
-  doing: /(?!)/,
+  doing: NEVER,
   headPairs: { up: ['push', 'sit', 'step'], bug: ['dead'], dog: ['bird'] },
   edges: EDGES,
   leadsIn: LEADS_IN,

@@ -2,12 +2,11 @@ import { WORDED_CALLS } from '../call-kind.ts';
 import type { CallingWords } from '../said-lines.ts';
 import type { Language } from '../language.ts';
 import { anySyllables } from '../any-syllables.ts';
+import { NEVER } from '../pattern.ts';
 import { OVERLAY } from '../en/overlay-words.ts';
 import { TAGS } from '../en/tag-words.ts';
 import { VIEWERS } from '../en/viewer-words.ts';
 
-/** Matches nothing. */
-const NEVER = /(?!)/gu;
 const NONE: ReadonlySet<string> = new Set();
 const plainNumber = (norm: string | undefined) => (norm !== undefined && /^\d{1,3}$/.test(norm) ? Number(norm) : null);
 
