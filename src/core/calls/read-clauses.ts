@@ -5,6 +5,7 @@ import type { SpokenWords } from '../transcript/transcript.ts';
 import { marksInTurn } from './marks-in-turn.ts';
 import type { Label } from './name-variants.ts';
 import { saidOfMoves } from './said-of-moves.ts';
+import { withoutTakenBack } from './taken-back.ts';
 import { type Heard, hear } from './detect-calls.ts';
 
 /** A move named in a clause. */
@@ -60,9 +61,11 @@ export function readClauses(clauses: readonly Clause[], words: SpokenWords, labe
   }
   const texts = clauses.map((clause) => clauseText(clause, tokens));
   const alone = clauses.map((clause, c) => marksOf(texts[c]!, tokens[clause.to - 1]?.text.endsWith('?') === true));
-  const marks = marksInTurn(texts, alone, words.language);
+  const { marks, takenBack } = withoutTakenBack(texts, marksInTurn(texts, alone, words.language), words.language);
+  // A move that was called too early comes later: it is announced.
+  for (const c of takenBack) names[c] = names[c]!.map((n) => ({ ...n, next: true }));
   return {
-    heard,
+    heard: heard.filter((h) => h.kind !== 'countdown' || !takenBack.has(clauseOf[h.token] ?? -1)),
     said: saidOfMoves(texts, labels, languageOf(words.language)),
     clauses: clauses.map((clause, c): ClauseReading => {
       const text = texts[c]!;

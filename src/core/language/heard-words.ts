@@ -46,6 +46,8 @@ export interface ClauseWords {
   readonly sidesIn: (text: string) => { readonly left: boolean; readonly right: boolean };
   /** The repetition that is counted aloud, 1 to 50; null: none. */
   readonly countIn: (text: string) => number | null;
+  /** Takes back a change that was called just before. */
+  readonly takenBack: RegExp;
 }
 
 /** How moves are named. */

@@ -171,4 +171,9 @@ export const CLAUSES: ClauseWords = {
   marksOf,
   sidesIn: (text) => ({ left: LEFT.test(text), right: RIGHT.test(text) }),
   countIn,
+  takenBack: pattern('')`
+    ^(?:ach |oh )?(?:nein|ne|halt|moment|wartet?|stopp)(?: (?:nein|halt|moment))* (?:bleibt?|weiter|noch|wir bleiben|
+    doch)\b
+    |\b(?:noch nicht|zu fruh|falscher alarm)\b|^bleibt?$
+  `,
 };

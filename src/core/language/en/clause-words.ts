@@ -19,6 +19,14 @@ const RIGHT_SIDE = pattern('')`
   |\b(?:your|the|our|my|on|is|to|and) right\b|^right first|\bright$
 `;
 
+const TAKEN_BACK = pattern('')`
+  ^(?:oh )?(?:no|nope|sorry|wait|whoa|oops|hang on|hold on)(?: (?:no|sorry|wait|dont|do not))* (?:stay|keep|carry on|
+  not yet|one more|another|we have|ive got|still)\b
+  |\b(?:not yet|too (?:soon|early)|as you were|false alarm|(?:come|came|went|gone) (?:in )?(?:a |one )?(?:phrase |beat |
+  bit |bar |little )?early|jumped the gun|ahead of (?:myself|ourselves|the music))\b
+  |^no stay\b|^stay$
+`;
+
 export const CLAUSES: ClauseWords = {
   marksOf,
   sidesIn: (text) => ({
@@ -26,4 +34,5 @@ export const CLAUSES: ClauseWords = {
     right: RIGHT_SIDE.test(text) && !/\b(?:all|thats|just|so) right\b/.test(text),
   }),
   countIn,
+  takenBack: TAKEN_BACK,
 };

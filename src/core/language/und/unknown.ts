@@ -66,6 +66,7 @@ export const UNKNOWN: Language = {
     },
     sidesIn: () => ({ left: false, right: false }),
     countIn: (text) => plainNumber(text),
+    takenBack: NEVER,
   },
   names: {
     ...{ common: NONE, fillers: NONE, leads: [], stops: NONE, skipped: NONE, heads: [], weakHeads: [], modifiers: [] },
