@@ -24,40 +24,8 @@ export function steadyGrid(
     .sort((a, b) => a - b);
   const middle = gaps.slice(Math.floor(gaps.length / 4), Math.ceil((gaps.length * 3) / 4));
   const period = middle.reduce((a, b) => a + b, 0) / middle.length;
-  const count = Math.floor((pulse.frames - 1) / period);
   const strength = pulse.all;
-  const sumAt = (p: number, offset: number): number => {
-    let sum = 0;
-    for (let at = offset; at < strength.length - 1; at += p) {
-      const low = Math.floor(at);
-      sum += strength[low]! + (strength[low + 1]! - strength[low]!) * (at - low);
-    }
-    return sum;
-  };
-  // A step that moves the last beat by a frame; then finer around the best.
-  let best = { period, offset: 0, sum: -1 };
-  const search = (from: number, to: number, step: number, offsets: readonly number[]): void => {
-    for (let p = from; p <= to; p += step) {
-      for (const offset of offsets) {
-        const sum = sumAt(p, offset);
-        if (sum > best.sum) best = { period: p, offset, sum };
-      }
-    }
-  };
-  const step = 1 / count;
-  search(
-    period * (1 - AROUND),
-    period * (1 + AROUND),
-    step,
-    Array.from({ length: Math.ceil(period) }, (_, i) => i),
-  );
-  const { period: rough, offset } = best;
-  search(
-    rough - step,
-    rough + step,
-    step / 8,
-    Array.from({ length: 17 }, (_, i) => Math.max(0, offset + (i - 8) / 8)),
-  );
+  const best = bestGrid(strength, period);
   const grid = phaseOf(
     Array.from(
       { length: Math.floor((pulse.frames - 1 - best.offset) / best.period) + 1 },
@@ -73,6 +41,55 @@ export function steadyGrid(
   if (total(inside) >= ENOUGH * total(beats)) return grid;
   return isMetAround(inside, beats, near) ? grid : null;
 }
+
+/** Beats `period` frames apart, the first at `offset`, and what they meet in all. */
+interface Grid {
+  readonly period: number;
+  readonly offset: number;
+  readonly sum: number;
+}
+
+/** So many of the periods that meet most are looked at again, with all around them. */
+const LOOKED_AT_AGAIN = 24;
+
+/** The even grid that meets most, of a period near to one. */
+function bestGrid(strength: Float32Array, period: number): Grid {
+  const sumAt = (p: number, offset: number): number => {
+    let sum = 0;
+    for (let at = offset; at < strength.length - 1; at += p) {
+      const low = Math.floor(at);
+      sum += strength[low]! + (strength[low + 1]! - strength[low]!) * (at - low);
+    }
+    return sum;
+  };
+  const search = (periods: readonly number[], offsets: readonly number[]): Grid => {
+    let best: Grid = { period, offset: 0, sum: -1 };
+    for (const p of periods)
+      for (const offset of offsets) {
+        const sum = offset < 0 ? 0 : sumAt(p, offset);
+        if (sum > best.sum) best = { period: p, offset, sum };
+      }
+    return best;
+  };
+  // A step moves the last beat by a frame. An attack is wider than that, so every second period and frame will do at
+  // first; then all around those that met most; then finer around the best.
+  const step = 1 / Math.floor((strength.length - 1) / period);
+  const offsets = stepsOf(0, period, 2);
+  const most = stepsOf(period * (1 - AROUND), period * (1 + AROUND), 2 * step)
+    .map((p) => search([p], offsets))
+    .sort((x, y) => y.sum - x.sum)
+    .slice(0, LOOKED_AT_AGAIN)
+    .map((g) => search(stepsOf(g.period - step, g.period + step, step), stepsOf(g.offset - 1, g.offset + 1, 1)))
+    .reduce((x, y) => (y.sum > x.sum ? y : x));
+  return search(
+    stepsOf(most.period - step, most.period + step, step / 8),
+    stepsOf(most.offset - 1, most.offset + 1, 1 / 8),
+  );
+}
+
+/** Numbers from one to another, so far apart. */
+const stepsOf = (from: number, to: number, apart: number): number[] =>
+  Array.from({ length: Math.floor((to - from) / apart + 1e-6) + 1 }, (_, i) => from + i * apart);
 
 /** A break is looked at by itself: beats that are followed freely may slip to the off-beat where the drum rests. */
 const STRETCH_BEATS = 16;

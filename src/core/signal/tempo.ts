@@ -55,15 +55,22 @@ export type TempoScores = readonly (Float64Array | null)[];
  * comb of multiples is laid over that. About 0.1 at most where nothing comes again, 1 where all does.
  */
 export function tempoScores(pulse: Float32Array): TempoScores {
-  const longest = Math.ceil(LAGS[0]! * COMB.length) + 3;
-  return Array.from({ length: Math.max(1, Math.ceil(pulse.length / HOP)) }, (_, w) => {
+  const windows = Array.from({ length: Math.max(1, Math.ceil(pulse.length / HOP)) }, (_, w): Stretch => {
     const from = Math.max(0, Math.min(pulse.length - WINDOW, w * HOP - WINDOW / 2));
-    const own = likeness(pulse, from, Math.min(pulse.length, from + WINDOW), longest);
-    if (own === null) return null;
-    return LAGS.map(
-      (lag) => COMB.reduce<number>((sum, weight, k) => sum + weight * between(own, (k + 1) * lag), 0) / 3.6,
-    );
+    return { from, to: Math.min(pulse.length, from + WINDOW) };
   });
+  const longest = Math.ceil(LAGS[0]! * COMB.length) + 3;
+  const scores: (Float64Array | null)[] = [];
+  for (let w = 0; w < windows.length; w += WINDOWS_TOGETHER)
+    for (const own of likenesses(pulse, windows.slice(w, w + WINDOWS_TOGETHER), longest))
+      scores.push(
+        own === null
+          ? null
+          : LAGS.map(
+              (lag) => COMB.reduce<number>((sum, weight, k) => sum + weight * between(own, (k + 1) * lag), 0) / 3.6,
+            ),
+      );
+  return scores;
 }
 
 /** How well any tempo fits in the middle of a piece: the median of the best of each second; 0 where all is silent. */
@@ -85,23 +92,41 @@ export function tempoPath(scores: TempoScores): TempoPath | null {
   return { periods: way.map((s) => (60 * FRAMES_A_SECOND) / (SLOWEST_BPM * STEP ** s)) };
 }
 
-/** Autocorrelation of a stretch about its mean, 1 at no lag; null where the stretch is silent. */
-function likeness(pulse: Float32Array, from: number, to: number, longest: number): Float64Array | null {
-  const length = to - from;
-  let mean = 0;
-  for (let i = from; i < to; i++) mean += pulse[i]!;
-  mean /= Math.max(1, length);
-  const x = Float64Array.from({ length }, (_, i) => pulse[from + i]! - mean);
-  let energy = 0;
-  for (let i = 0; i < length; i++) energy += x[i]! * x[i]!;
-  if (energy < 1e-6) return null;
-  const out = new Float64Array(longest);
-  for (let lag = 0; lag < Math.min(longest, length); lag++) {
-    let sum = 0;
-    for (let i = lag; i < length; i++) sum += x[i]! * x[i - lag]!;
-    out[lag] = sum / energy;
+/** Frames [from, to). */
+interface Stretch {
+  readonly from: number;
+  readonly to: number;
+}
+
+/** So many windows are worked out at once: nearly all of their sound is the same. */
+const WINDOWS_TOGETHER = 60;
+
+/**
+ * Autocorrelation of each stretch about its mean, 1 at no lag; null where it is silent. The products at a lag are
+ * summed once along all stretches: the sum of one is the difference of two of these.
+ */
+function likenesses(pulse: Float32Array, stretches: readonly Stretch[], longest: number): (Float64Array | null)[] {
+  const first = stretches[0]!.from;
+  const x = pulse.subarray(first, stretches.at(-1)!.to);
+  const sums = new Float64Array(x.length + 1);
+  for (let i = 0; i < x.length; i++) sums[i + 1] = sums[i]! + x[i]!;
+  const products = new Float64Array(x.length + 1);
+  const found = stretches.map(() => new Float64Array(longest));
+  for (let lag = 0; lag < Math.min(longest, x.length); lag++) {
+    products[lag] = 0;
+    for (let i = lag; i < x.length; i++) products[i + 1] = products[i]! + x[i]! * x[i - lag]!;
+    for (const [n, stretch] of stretches.entries()) {
+      const [from, to] = [stretch.from - first, stretch.to - first];
+      if (lag >= to - from) continue;
+      const mean = (sums[to]! - sums[from]!) / (to - from);
+      const [late, early] = [sums[to]! - sums[from + lag]!, sums[to - lag]! - sums[from]!];
+      found[n]![lag] = products[to]! - products[from + lag]! - mean * (late + early) + mean * mean * (to - from - lag);
+    }
   }
-  return out;
+  return found.map((own) => {
+    const energy = own[0]!;
+    return energy < 1e-6 ? null : own.map((v) => v / energy);
+  });
 }
 
 /** The value between two lags, in a straight line. */
