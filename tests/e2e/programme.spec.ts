@@ -1,7 +1,12 @@
 import { expect, test } from '@playwright/test';
-import { readFileSync } from 'node:fs';
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, readFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { axeFinds } from './axe.ts';
 import { filmedClass } from './filmed.ts';
+
+const TAKE_2 = 'demo/media/broomstick-strong-take-2.mp4';
 
 test('a second take is joined by one key: what was left out is there, any choice can be taken back', async ({
   page,
@@ -9,16 +14,24 @@ test('a second take is joined by one key: what was left out is there, any choice
 }) => {
   test.setTimeout(600_000);
   const id = await filmedClass(request, 'Two takes');
-  const take = (await (
-    await request.post(`/api/workouts/${id}/takes?name=Take%202`, {
-      data: readFileSync('demo/media/broomstick-strong-take-2.mp4'),
-      headers: { 'Content-Type': 'video/mp4' },
-    })
-  ).json()) as { id: string };
-  await request.put(`/api/takes/${take.id}/transcript`, {
-    data: readFileSync('demo/broomstick-strong-2.words.vtt', 'utf8'),
-    headers: { 'Content-Type': 'text/plain', 'If-Match': '"0"' },
-  });
+  // The move that was left out, filmed twice: the same pictures in two files.
+  const again = join(mkdtempSync(join(tmpdir(), 'euphon-again-')), 'again.mp4');
+  execFileSync('ffmpeg', ['-v', 'error', '-y', '-i', TAKE_2, '-c', 'copy', '-metadata', 'title=again', again]);
+  for (const [name, file] of [
+    ['Take 2', TAKE_2],
+    ['Take 3', again],
+  ] as const) {
+    const take = (await (
+      await request.post(`/api/workouts/${id}/takes?name=${encodeURIComponent(name)}`, {
+        data: readFileSync(file),
+        headers: { 'Content-Type': 'video/mp4' },
+      })
+    ).json()) as { id: string };
+    await request.put(`/api/takes/${take.id}/transcript`, {
+      data: readFileSync('demo/broomstick-strong-2.words.vtt', 'utf8'),
+      headers: { 'Content-Type': 'text/plain', 'If-Match': '"0"' },
+    });
+  }
   await page.goto(`/w/${id}/score`);
   const staves = page.locator('[data-stave]');
   await expect(staves).toHaveCount(27);
@@ -31,7 +44,7 @@ test('a second take is joined by one key: what was left out is there, any choice
   const steps = staves.filter({ has: page.getByText('Crate step-up', { exact: true }) });
   const step = steps.first();
   await expect(step).toContainText('Take 2');
-  // Both takes hold the break before it: the other one by key, and back by undo.
+  // Both new takes hold the break before it: the other one by key, and back by undo.
   await staves.filter({ hasText: 'Take 2' }).first().getByRole('button').first().click();
   await expect(cell('Rest')).toHaveAttribute('aria-pressed', 'true');
   await page.keyboard.press('t');

@@ -41,3 +41,16 @@ describe('a second side that was forgotten', () => {
     }
   });
 });
+
+describe('one break where the move between two was left out', () => {
+  const three = compile(readOutline('# B\n## Main: circuit, 40/15\n- Squat\n- Plank\n- Row\n- March').value).segments;
+  it('is the one before the move that comes, of two that nothing tells apart', () => {
+    const plank = three.findIndex((s) => s.label === 'Plank');
+    const cost = (k: number) => skipCost(three[k]!, k, three);
+    expect([three[plank - 1]?.kind, three[plank + 1]?.kind]).toEqual(['rest', 'rest']);
+    // By more than rounding, by less than any word tells.
+    const more = cost(plank - 1) - cost(plank + 1);
+    expect(more).toBeGreaterThan(1e-9);
+    expect(more).toBeLessThan(1e-3);
+  });
+});

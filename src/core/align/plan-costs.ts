@@ -4,6 +4,13 @@ import { type PlannedSegment, isActive } from '../plan/segment.ts';
 const REAL_BREAK_US = 8e6;
 
 /**
+ * Where a move was left out between two breaks, one break was filmed, and nothing may tell which. It is the later one:
+ * it leads to the move that comes, and a second take that has the move brings its own. So much is above rounding, which
+ * differs between machines, and below all that is heard.
+ */
+const TIE = 1e-6;
+
+/**
  * ln of what it costs to leave a segment out: one move in twenty-five, with the break beside it (development set: 7 of
  * 149).
  */
@@ -12,7 +19,7 @@ export function skipCost(segment: PlannedSegment, k: number, segments: readonly 
     s !== undefined && (s.kind === 'rest' || s.kind === 'change-over') && s.end - s.start >= REAL_BREAK_US;
   if (isActive(segment))
     return (isBreak(segments[k + 1]) || isBreak(segments[k - 1]) ? -2.2 : -4) + sideForgotten(segment, k, segments);
-  if (isBreak(segment)) return -4;
+  if (isBreak(segment)) return -4 - TIE * k;
   // Whoever holds one side must change to the other, however short the change-over is.
   if (segment.kind === 'rest' || segment.kind === 'change-over') return -2.5;
   return segment.kind === 'talk' ? -4 : -2;

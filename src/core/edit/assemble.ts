@@ -2,14 +2,14 @@ import type { ExtraSpan } from '../align/alignment.ts';
 import type { PlannedSegment, Segment } from '../plan/segment.ts';
 import type { FrameRate } from '../time/frames.ts';
 import { type ProgrammeTime, type TakeTime, ZERO, later, moved } from '../time/micros.ts';
-import type { Span } from '../time/span.ts';
+import { type Span, overlap } from '../time/span.ts';
 import { type Choice, chooseTakes } from './choose-takes.ts';
 import { type FilmedTake, coverageOf, goesOn } from './coverage.ts';
 import type { Insert, Use } from './decisions.ts';
 import { type PlacedInsert, coversOf, withInserts } from './inserts.ts';
 import { joinOnBeat } from './join-on-beat.ts';
 import { comingInAt, leavingAt } from './join-places.ts';
-import { type Shot, type TakeSpan, beginsAt, endsAt, inARowWithGaps, shotsOf, without } from './shots.ts';
+import { type Shot, type TakeSpan, beginsAt, endsAt, inARowWithGaps, stretchesOf, without } from './shots.ts';
 
 /** A planned or made-up segment on programme time. */
 export interface ProgrammeSegment {
@@ -123,6 +123,18 @@ function spansOf(choices: readonly Choice[], takes: readonly FilmedTake[]): Take
   const runs = runsOf(choices, takes);
   // Nothing was found in it: it is shown as it is.
   if (runs.length === 0) return takes.slice(0, 1).map((t) => ({ takeId: t.takeId, start: ZERO, end: t.duration }));
+  const leaveAt = (r: number): TakeTime => {
+    const { take, chosen } = runs[r]!;
+    const end = chosen.at(-1)!.candidate!.recorded.end;
+    return onBeat(runs[r], runs[r + 1])?.leave ?? leavingAt(end, take.speech, take.duration);
+  };
+  // Where a take goes on after another one stood in for it, a word that ends there was heard already.
+  const heardTo = (r: number): TakeTime => {
+    const { take, chosen } = runs[r]!;
+    const before = runs.findLastIndex((run, i) => i < r && run.take === take);
+    const goneOn = before >= 0 && goesOn(runs[before]!.chosen.at(-1)!.candidate!, chosen[0]!.candidate!);
+    return goneOn ? leaveAt(before) : ZERO;
+  };
   return runs.flatMap((run, r) => {
     const { take, chosen } = run;
     const [first, last] = [chosen[0]!.candidate!.recorded, chosen.at(-1)!.candidate!.recorded];
@@ -130,12 +142,11 @@ function spansOf(choices: readonly Choice[], takes: readonly FilmedTake[]): Take
     // What was filmed before and after the class stays, unless another take is used there.
     const opens = r === 0 && !others.some((o) => o.end <= first.start + 1);
     const closes = r === runs.length - 1 && !others.some((o) => o.start >= last.end - 1);
+    const come = () => later(comingInAt(first.start, take.speech), heardTo(r));
     const span = {
       takeId: take.takeId,
-      start: opens ? ZERO : (onBeat(runs[r - 1], run)?.come ?? comingInAt(first.start, take.speech)),
-      end: closes
-        ? take.duration
-        : (onBeat(run, runs[r + 1])?.leave ?? leavingAt(last.end, take.speech, take.duration)),
+      start: opens ? ZERO : (onBeat(runs[r - 1], run)?.come ?? come()),
+      end: closes ? take.duration : leaveAt(r),
     };
     const inside = others.filter((o) => o.start >= first.start && o.end <= last.end);
     return without(span, inside);
@@ -177,8 +188,8 @@ function placed(
   rate: FrameRate,
 ): ProgrammeSegment[] {
   const segments: ProgrammeSegment[] = [];
-  const place = (rest: Omit<ProgrammeSegment, 'start' | 'end'>) => {
-    const own = shotsOf(shots, rest.takeId);
+  const place = (rest: Omit<ProgrammeSegment, 'start' | 'end'>, stretches: readonly (readonly Shot[])[]) => {
+    const own = holding(rest.recorded, stretches);
     const [start, end] = [beginsAt(rest.recorded.start, own, rate), endsAt(rest.recorded.end, own)];
     // A cut may leave less than a frame at its edge.
     if (end - start > SLIVER_US && own.some((x) => x.start < rest.recorded.end && rest.recorded.start < x.end))
@@ -187,23 +198,31 @@ function placed(
   const chosenFrom = new Map(choices.map((c) => [c.segment.key, c.candidate?.takeId ?? null]));
   for (const [t, take] of takes.entries()) {
     const { takeId } = take;
+    const stretches = stretchesOf(shots, takeId);
     for (const { segment, recorded, confidence } of take.alignment.segments)
       if (recorded !== null && chosenFrom.get(segment.key) === takeId)
-        place({ ...factsOf(segment), takeId, recorded, confidence, extra: false, about: segment.slackUs > 0 });
+        place(
+          { ...factsOf(segment), takeId, recorded, confidence, extra: false, about: segment.slackUs > 0 },
+          stretches,
+        );
     for (const [i, extra] of take.alignment.extra.entries()) {
       if ((chosenFrom.get(extra.madeUp?.key ?? '') ?? null) !== null) continue;
       const name = t === 0 ? `extra/${i + 1}` : `extra/${t + 1}.${i + 1}`;
-      place({
-        ...factsOfExtra(extra, name),
-        takeId,
-        recorded: { start: extra.start, end: extra.end },
-        confidence: 0.5,
-        extra: true,
-        about: false,
-      });
+      const facts = { takeId, recorded: { start: extra.start, end: extra.end }, confidence: 0.5 };
+      place({ ...factsOfExtra(extra, name), ...facts, extra: true, about: false }, stretches);
     }
   }
   return segments;
+}
+
+/** Of the stretches that a take is shown in, the one that shows most of a segment. */
+function holding(recorded: Span<TakeTime>, stretches: readonly (readonly Shot[])[]): readonly Shot[] {
+  let [best, most]: [readonly Shot[], number] = [stretches[0] ?? [], 0];
+  for (const shots of stretches) {
+    const shown = shots.reduce((sum, shot) => sum + overlap(recorded, shot), 0);
+    if (shown > most) [best, most] = [shots, shown];
+  }
+  return best;
 }
 
 const factsOf = (segment: PlannedSegment) => ({

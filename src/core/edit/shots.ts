@@ -149,3 +149,14 @@ export function toTake(time: ProgrammeTime, shots: readonly Shot[]): TakeTime {
 
 export const shotsOf = (shots: readonly Shot[], takeId: string): readonly Shot[] =>
   shots.every((s) => s.takeId === takeId) ? shots : shots.filter((s) => s.takeId === takeId);
+
+/** The shots of a take, those with no other take between them together. */
+export function stretchesOf(shots: readonly Shot[], takeId: string): (readonly Shot[])[] {
+  const stretches: Shot[][] = [];
+  for (const [i, shot] of shots.entries()) {
+    if (shot.takeId !== takeId) continue;
+    if (shots[i - 1]?.takeId === takeId) stretches.at(-1)!.push(shot);
+    else stretches.push([shot]);
+  }
+  return stretches;
+}

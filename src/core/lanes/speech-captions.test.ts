@@ -66,6 +66,13 @@ describe('captions of the speech', () => {
       }),
     );
   });
+  it('take a sentence that could not be seen before the next together with that', () => {
+    const words = [
+      { text: 'Go.', start: s(0), end: s(0.05) },
+      { text: 'Lift the hive.', start: s(0.05), end: s(1) },
+    ];
+    expect(speechCaptions(words, RATE).map((c) => c.text)).toEqual(['Go. Lift the hive.']);
+  });
   it('leave out what is cut out of the take', () => {
     const place = (time: TakeTime) => (time < s(1) ? anyTime(time) : time < s(2) ? null : anyTime(time - s(1)));
     expect(

@@ -34,8 +34,9 @@ const AFTER_SPEECH = fromSeconds(1.5);
  */
 export function speechCaptions(words: readonly SaidWord[], rate: FrameRate, language?: LanguageCode): SpeechCaption[] {
   const { beginsPart } = languageOf(language).lines;
-  const groups = sentencesOf(words).flatMap((sentence) => partsOf(sentence, beginsPart));
   const gap = frameStart(GAP_FRAMES, rate);
+  const parts = sentencesOf(words).flatMap((sentence) => partsOf(sentence, beginsPart));
+  const groups = withoutRushed(parts, (part) => fits(part, beginsPart), gap);
   return groups.flatMap((group, i): SpeechCaption[] => {
     const text = group.map((w) => w.text).join(' ');
     const [start, said] = [group[0]!.start, group.at(-1)!.end];
@@ -43,7 +44,8 @@ export function speechCaptions(words: readonly SaidWord[], rate: FrameRate, lang
     const reading = Math.max(SHORTEST, (text.length / LETTERS_A_SECOND) * 1e6);
     const read = earlier(moved(start, reading), moved(said, AFTER_SPEECH));
     const wanted = earlier(moved(start, LONGEST), later(said, read));
-    const end = next === undefined ? wanted : earlier(wanted, movedBack(next, gap));
+    const end =
+      next === undefined ? wanted : earlier(wanted, movedBack(next, Math.min(gap, Math.floor((next - start) / 2))));
     return end > start ? [{ start, end, text: rowsOf(text, beginsPart).join('\n') }] : [];
   });
 }
@@ -58,11 +60,31 @@ function sentencesOf(words: readonly SaidWord[]): SaidWord[][] {
   return sentences;
 }
 
+/** True where words have room in one caption. */
+function fits(words: readonly SaidWord[], beginsPart: RegExp): boolean {
+  const text = words.map((w) => w.text).join(' ');
+  return rowsOf(text, beginsPart).length <= MOST_ROWS && words.at(-1)!.end - words[0]!.start <= LONGEST;
+}
+
+/** A caption that the next one follows before it could be seen is joined to that one, where they fit. */
+function withoutRushed(
+  parts: readonly (readonly SaidWord[])[],
+  fit: (words: readonly SaidWord[]) => boolean,
+  gap: number,
+): (readonly SaidWord[])[] {
+  const groups: (readonly SaidWord[])[] = [];
+  for (const part of parts) {
+    const last = groups.at(-1);
+    const rushed = last !== undefined && part[0]!.start - last[0]!.start <= gap;
+    if (rushed && fit([...last, ...part])) groups[groups.length - 1] = [...last, ...part];
+    else groups.push(part);
+  }
+  return groups;
+}
+
 /** A sentence in parts that fit two rows and seven seconds each. */
 function partsOf(sentence: readonly SaidWord[], beginsPart: RegExp): (readonly SaidWord[])[] {
-  const text = sentence.map((w) => w.text).join(' ');
-  const fits = rowsOf(text, beginsPart).length <= MOST_ROWS && sentence.at(-1)!.end - sentence[0]!.start <= LONGEST;
-  if (fits || sentence.length < 2) return [sentence];
+  if (sentence.length < 2 || fits(sentence, beginsPart)) return [sentence];
   const at = breakOf(sentence, beginsPart);
   return [...partsOf(sentence.slice(0, at), beginsPart), ...partsOf(sentence.slice(at), beginsPart)];
 }
