@@ -95,7 +95,7 @@ describe('slips that are handed on', () => {
     const named = [
       finding('lost-beat', { kind: 'confessed', said: 'off the beat' }, place),
       finding('reps-miscounted', { kind: 'confessed', said: 'lost count' }, place),
-      finding('count-skipped', { move: 'Squat', before: 5, number: 7, said: '5, 7' }, place),
+      finding('count-skipped', { move: 'Squat', before: 5, number: 7, wanted: 6, said: '5, 7' }, place),
     ];
     expect(mistakesOf(named, alignment).map((s) => [s.type, s.said, s.note])).toEqual([
       ['lost-beat', 'off the beat', expect.stringMatching('by the words')],

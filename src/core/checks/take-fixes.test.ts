@@ -146,9 +146,12 @@ describe('counted repetitions', () => {
       .join(' ');
   it('are right where they end at the planned number', () => expect(found(reps, say(1.5, up(10), 2.8))).toEqual([]));
   it('are wrong where they end elsewhere, or leave a number out or say it twice', () => {
-    expect(found(reps, say(1.5, up(9), 2.8)).map((f) => [f.rule, wordsOf(f).measured, wordsOf(f).wanted])).toEqual([
+    expect(found(reps, say(1.5, up(9), 3.2)).map((f) => [f.rule, wordsOf(f).measured, wordsOf(f).wanted])).toEqual([
       ['reps-miscounted', '9 repetitions', '10'],
     ]);
+    expect(found(reps, say(1.5, up(12), 2.4)).map((f) => wordsOf(f).measured)).toEqual(['12 repetitions']);
+    // There is time for one more that nobody counts.
+    expect(found(reps, say(1.5, up(9), 2.8))).toEqual([]);
     expect(
       found(reps, say(1.5, 'one two three four five five six seven eight nine', 2.8)).map((f) => [
         f.rule,

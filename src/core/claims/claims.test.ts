@@ -122,6 +122,12 @@ describe('what is said and what is true', () => {
       said: 'Ten seconds left',
     });
   });
+  it('the last one, said in the middle of a move with no unit, is a repetition; with one it is a move', () => {
+    const at = (squat?.start ?? 0) + 10e6;
+    const verdict = (text: string) => claimsOf(text, at).find((c) => c.type === 'moves-left')?.verdict;
+    expect(verdict('Last one.')).toBe('unsure');
+    expect(verdict('Last exercise.')).toBe('false');
+  });
   it('less than a minute is meant of the move, a minute or more of whatever ends there', () => {
     const verdict = (text: string, before: number, of = squat) => claimsOf(text, (of?.end ?? 0) - before)[0]?.verdict;
     expect(verdict('Ten seconds left.', 12e6)).toBe('true');

@@ -72,5 +72,8 @@ export function checkLeft(claim: Extract<Said, { type: 'moves-left' }>, here: Se
       : usable.length === 0
         ? 0
         : usable.reduce((a, b) => (Math.abs(b - claim.left) < Math.abs(a - claim.left) ? b : a));
-  return { claimed: claim.left, actual, verdict: truth(usable.includes(claim.left)) };
+  const holds = usable.includes(claim.left);
+  // `Last one` and `two left` in the middle of a move, with no unit, are repetitions (common practice).
+  const ofReps = isActive(here) && claim.unit === 'any' && !claim.afterThis && claim.inRound !== true;
+  return { claimed: claim.left, actual, verdict: holds || !ofReps ? truth(holds) : 'unsure' };
 }

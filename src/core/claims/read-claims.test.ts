@@ -96,10 +96,14 @@ describe('half-way', () => {
     ['we are halfway through the round', 'round'],
     ['that is half-way through this workout', 'class'],
   ])('%s: of the %s', (text, of) => expect(read(text)).toEqual([{ type: 'half-way', of }]));
-  it.each(['come half way up', 'go only halfway down', 'halfway between the two', 'sink halfway to the floor'])(
-    '“%s” is a place in a movement',
-    (text) => expect(read(text).filter((c) => c.type === 'half-way')).toEqual([]),
-  );
+  it.each([
+    'come half way up',
+    'go only halfway down',
+    'halfway between the two',
+    'sink halfway to the floor',
+    'inhale, halfway',
+    'halfway lift, long spine',
+  ])('“%s” is a place in a movement', (text) => expect(read(text).filter((c) => c.type === 'half-way')).toEqual([]));
 });
 
 describe('what is left', () => {
@@ -153,6 +157,8 @@ describe('sides', () => {
     'that is right',
     'look to the left side',
     'left and right sides',
+    'lie on your right side, knees stacked',
+    'roll over onto your left side',
     'move right along',
     'left hand on the crate',
   ])('“%s” names no side of the class', (text) => expect(read(text).filter((c) => c.type === 'side')).toEqual([]));

@@ -101,6 +101,21 @@ describe('claims in running speech', () => {
     expect(side(leftOnly)?.verdict).toBe('false');
     expect(side(unsure)?.verdict).toBe('unsure');
   });
+  it('the side that people lie on is not the one that works', () => {
+    expect(one(in_(1, 5), 'on your right side', 'side')?.verdict).toBe('false');
+    expect(one(in_(1, 5), 'now lie down on your right side', 'side')?.verdict).not.toBe('false');
+    expect(one(in_(1, 5), 'roll onto your right side', 'side')?.verdict).not.toBe('false');
+  });
+  it('a number of a count that goes up is no time that is left', () => {
+    const count = (text: string) => claims(in_(0, 5), text).filter((c) => c.type === 'seconds-left');
+    expect(count('Seven. Tall. Eight. Long back. Nine.')).toEqual([]);
+    expect(count('Tall. Ten. Long back.').map((c) => c.claimed)).toEqual([10]);
+  });
+  it('that’s it for a prop, taken back, is nothing said of moves', () => {
+    const said = (text: string) => one(in_(0, 45), text, 'moves-left')?.verdict;
+    expect(said('thats it for the crate sorry I mean the mat')).not.toBe('false');
+    expect(said('last move oh no sorry')).toBe('false');
+  });
   it('what remains is no side, and what is right is none', () => {
     expect(one(in_(1, 5), 'ten seconds left', 'side')).toBeUndefined();
     expect(one(in_(1, 5), 'that is all right', 'side')).toBeUndefined();

@@ -70,11 +70,12 @@ function sides(text: RunningText, at: ClassAt, push: Push): void {
     const first =
       said.sideFirst.test(words) ||
       (said.sideWord.test(words) && (text.tokens[found.token]?.sigma ?? Infinity) < SHARP_US);
+    const liesOn = said.lyingOn.test(text.words(found.token - 6, found.token + found.tokens));
     const verdict = takenBack
       ? 'false'
       : here.sides.has(side)
         ? 'true'
-        : here.sides.size > 0 && first && here.sure
+        : here.sides.size > 0 && first && here.sure && !liesOn
           ? 'false'
           : 'unsure';
     push('side', found, { claimed: side, actual: [...here.sides][0] ?? null, verdict });
@@ -168,11 +169,14 @@ function counts(text: RunningText, at: ClassAt, push: Push): void {
     // Towards the end of one move people speak of the next; not in its middle.
     const oneMore = said.oneMore.test(text.words(found.token, found.token + found.tokens));
     const near = oneMore || (at.left(us) ?? 0) <= NEXT_SAID_S + (2 * sigma) / 1e6;
-    const takenBack = said.takenBack.test(text.after(found, TAKEN_BACK_WORDS));
+    // `That's it for the towel` is of a prop as often as of moves.
+    const wrong =
+      !said.propTakenBack.before.test(text.words(found.token, found.token + found.tokens)) &&
+      said.takenBack.test(text.after(found, TAKEN_BACK_WORDS));
     push('moves-left', found, {
       claimed: 0,
       actual: left[0] ?? null,
-      verdict: left.some((x) => x <= (near ? 1 : 0)) ? 'true' : takenBack && at.sure(us) ? 'false' : 'unsure',
+      verdict: left.some((x) => x <= (near ? 1 : 0)) ? 'true' : wrong && at.sure(us) ? 'false' : 'unsure',
     });
   }
   for (const found of text.all(said.doneAndLeft)) {

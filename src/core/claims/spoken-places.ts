@@ -79,6 +79,9 @@ export function rounds(text: RunningText, at: ClassAt, push: Push): void {
   }
 }
 
+/** Repetitions that are counted aloud come within this of each other. */
+const COUNTED_WITHIN_US = 8e6;
+
 /** Half-ways, seconds that are left, countdowns, and how long things last. */
 export function spans(text: RunningText, at: ClassAt, push: Push): void {
   const { tokens } = text;
@@ -122,12 +125,19 @@ export function spans(text: RunningText, at: ClassAt, push: Push): void {
   for (const h of hear(text.spoken, []))
     if (h.kind === 'countdown' && h.from >= 3)
       left({ token: h.token, tokens: h.said.split(' ').length, groups: [] }, h.from);
+  const numbers = tokens.flatMap((t, i) => {
+    const n = numberOf(t.norm);
+    return n === null ? [] : [{ i, n, at: t.at }];
+  });
   // A number that stands alone: `Ten.`, `Eight.`
   for (const [i, token] of tokens.entries()) {
     const n = numberOf(token.norm);
     if (n === null || n < 5 || n > 15 || !/[.!,]$/.test(token.text) || !/[.!?…,]$/.test(tokens[i - 1]?.text ?? '.'))
       continue;
     if (numberOf(tokens[i + 1]?.norm) !== null || numberOf(tokens[i - 1]?.norm) !== null) continue;
+    // What stands between two numbers that go up is a repetition, wherever it is counted.
+    if (numbers.some((o) => Math.abs(o.at - token.at) < COUNTED_WITHIN_US && (o.i < i ? n - o.n : o.n - n) === 1))
+      continue;
     const is = at.segment(token.at);
     if (is === null || !isActive(is) || is.scheme === 'reps' || is.scheme === 'counts') continue;
     left({ token: i, tokens: 1, groups: [] }, n);

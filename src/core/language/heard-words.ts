@@ -112,6 +112,8 @@ export interface RunningClaimWords {
   readonly sideFirst: RegExp;
   /** The word for a side: `side`, `sides`. */
   readonly sideWord: RegExp;
+  /** Words by which a side is the one that people lie on: the other one works. */
+  readonly lyingOn: RegExp;
   /** Words that take back what was said before them. */
   readonly takenBack: RegExp;
   readonly repsLeft: RegExp;

@@ -1,66 +1,58 @@
 import type { Plan } from '../plan/plan.ts';
 import { isActive, labelWithSide } from '../plan/segment.ts';
 import type { Alignment } from '../align/alignment.ts';
-import { languageOf } from '../language/languages.ts';
 import type { SpokenWords } from '../transcript/transcript.ts';
 import type { Finding } from '../findings/finding.ts';
+import { countsAloud, fromOne, nineAfterEight, stepOf, wrongNumber } from './count-aloud.ts';
 import { inTake } from './filmed.ts';
 import type { TakeTime } from '../time/micros.ts';
 
-/** Numbers placed less surely than this say nothing of a beat. */
-const SHARP_US = 300_000;
-/** Counted numbers apart by more than this are two counts. */
-const LONGEST_STEP_US = 7e6;
-const FEWEST = 4;
 /** A count this far off the beat has lost it; people are off by a few hundredths and find back. */
 const OFF_SHARE = 0.06;
 /** A number may take one beat, two, four or half of one. */
 const BEATS_A_NUMBER = [0.5, 1, 2, 4];
 
-interface Run {
-  readonly values: readonly number[];
-  readonly times: readonly TakeTime[];
-}
+/** Who has said the last number and goes on for longer than this, in steps, counts silently. */
+const SILENTLY = 1.4;
+/** Music is counted in eights (common practice). */
+const EIGHT = 8;
 
 /**
  * Repetitions that were counted to another number than planned, or with a number left out or said twice; counts that
- * lost the beat of a block counted to music. From words with times of their own only.
+ * lost the beat of a block counted to music. Without times of their own, words tell only in which order numbers were
+ * said.
  */
 export function miscounts(plan: Plan, alignment: Alignment, { tokens, language }: SpokenWords<TakeTime>): Finding[] {
   const blocks = new Map(plan.blocks.map((b) => [b.id, b]));
-  return alignment.segments.flatMap(({ segment, recorded, confidence }): Finding[] => {
+  return alignment.segments.flatMap(({ segment, recorded, confidence, placed }): Finding[] => {
     const scheme = blocks.get(segment.blockId)?.scheme;
     if (recorded === null || !isActive(segment) || (scheme?.kind !== 'reps' && scheme?.kind !== 'counts')) return [];
-    const inside = tokens.filter(
-      (t) => t.at >= recorded.start - 1e6 && t.at < recorded.end + 1.5e6 && t.sigma <= SHARP_US,
-    );
+    const inside = tokens.filter((t) => t.at >= recorded.start - 1e6 && t.at < recorded.end + 1.5e6);
     const move = labelWithSide(segment);
-    const place = { segment, certainty: Math.min(0.8, confidence) };
-    return runsIn({ tokens: inside, language }).flatMap((run): Finding[] => {
-      const at = run.times[0]!;
-      const last = run.values.at(-1)!;
+    return countsAloud({ tokens: inside, language }).flatMap((count): Finding[] => {
+      const { values, times } = count;
+      const [first, last] = [times[0]!, values.at(-1)!];
+      const step = stepOf(count);
+      // What numbers say by their order holds wherever in its place the segment lies.
+      const place = { segment, certainty: Math.min(0.8, step === null ? placed : confidence) };
+      const countedTo = (reps: number, at = first, certainty = place.certainty) =>
+        inTake('reps-miscounted', { kind: 'measured', move, last, reps }, { ...place, at, certainty });
+      const nine = scheme.kind === 'counts' ? nineAfterEight(count) : null;
+      // Which move of the block it was counted in does not matter here.
+      if (nine !== null) return [countedTo(EIGHT, times[nine], Math.max(0.5, placed))];
+      if (!fromOne(count)) return [];
       if (scheme.kind === 'reps') {
-        const odd = run.values.findIndex((v, i) => i > 0 && v - run.values[i - 1]! !== 1);
-        if (odd > 0) {
-          const [before, number] = [run.values[odd - 1]!, run.values[odd]!];
-          return [
-            inTake(
-              'count-skipped',
-              { move, before, number, said: `${before}, ${number}` },
-              { ...place, at: run.times[odd]! },
-            ),
-          ];
+        const wrong = wrongNumber(count);
+        if (wrong !== null) {
+          const [before, number] = [values[wrong.at - 1]!, values[wrong.at]!];
+          const facts = { move, before, number, wanted: wrong.wanted, said: `${before}, ${number}` };
+          return [inTake('count-skipped', facts, { ...place, at: times[wrong.at]! })];
         }
-        return last === scheme.reps || last < FEWEST
-          ? []
-          : [inTake('reps-miscounted', { kind: 'measured', move, last, reps: scheme.reps }, { ...place, at })];
+        const ended = step !== null && recorded.end - times.at(-1)! <= SILENTLY * step;
+        return last > scheme.reps || (last < scheme.reps && ended) ? [countedTo(scheme.reps)] : [];
       }
+      if (step === null) return [];
       const beatUs = 60e9 / scheme.milliBpm;
-      const steps = run.times
-        .slice(1)
-        .map((t, i) => t - run.times[i]!)
-        .sort((a, b) => a - b);
-      const step = steps[Math.floor(steps.length / 2)]!;
       const wanted = BEATS_A_NUMBER.map((n) => n * beatUs).reduce((a, b) =>
         Math.abs(Math.log(step / b)) < Math.abs(Math.log(step / a)) ? b : a,
       );
@@ -70,24 +62,7 @@ export function miscounts(plan: Plan, alignment: Alignment, { tokens, language }
         ...{ kind: 'measured' as const, move, slowerShare: off, mostShare: OFF_SHARE },
         ...{ bpm: 60e6 / (step * (beatUs / wanted)), plannedBpm: scheme.milliBpm / 1000 },
       };
-      return [inTake('lost-beat', facts, { ...place, at })];
+      return [inTake('lost-beat', facts, { ...place, at: first })];
     });
   });
-}
-
-/** Runs of numbers counted up, from 1 or 2, also with one left out or said twice. */
-function runsIn({ tokens, language }: SpokenWords<TakeTime>): Run[] {
-  const { cardinalOf } = languageOf(language).forms;
-  const runs: { values: number[]; times: TakeTime[] }[] = [];
-  for (const token of tokens) {
-    const value = cardinalOf(token.norm);
-    if (value === null) continue;
-    const last = runs.at(-1);
-    const step = last === undefined ? NaN : value - last.values.at(-1)!;
-    if (last !== undefined && step >= 0 && step <= 2 && token.at - last.times.at(-1)! <= LONGEST_STEP_US) {
-      last.values.push(value);
-      last.times.push(token.at);
-    } else runs.push({ values: [value], times: [token.at] });
-  }
-  return runs.filter((r) => r.values.length >= FEWEST && r.values[0]! <= 2);
 }

@@ -187,10 +187,16 @@ export const TAKE_RULES = {
   ),
   'count-skipped': toFilm(
     'a number left out of a count',
-    (f: { readonly move: string; readonly before: number; readonly number: number; readonly said: string }) => ({
+    (f: {
+      readonly move: string;
+      readonly before: number;
+      readonly number: number;
+      readonly wanted: number;
+      readonly said: string;
+    }) => ({
       says: `“${f.said}” is counted in ${f.move}.`,
       measured: `${f.number} after ${f.before}`,
-      wanted: `${f.before + 1}`,
+      wanted: `${f.wanted}`,
       source: 'the count itself',
     }),
   ),

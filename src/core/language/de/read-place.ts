@@ -5,7 +5,7 @@ import { sideOf } from './word-forms.ts';
 
 const MOVES_SIDEWAYS = pattern('')`
   ^(?:schau|schaut|dreh|dreht|drehen|neig|neigt|neigen|lehn|lehnt|schritt|greif|greift|blick|roll|rollt|schwing|tipp|
-  zieh|zieht|streck|streckt)$
+  zieh|zieht|streck|streckt|leg|lege|legt|lieg|liegt)$
 `;
 const BODY = pattern('')`
   ^(?:knie|fuss|fusse|bein|beine|hand|hande|arm|arme|ellbogen|hufte|ferse|schulter|zehen|stab|kiste|blick|kopf|gewicht)$

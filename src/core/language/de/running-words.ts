@@ -16,6 +16,8 @@ export const RUNNING: RunningClaimWords = {
   noSideBefore: /\b(?:nach|von|schau|schaut|und nach) (?:links|rechts)$/u,
   sideFirst: /\b(?:zuerst|als erstes)\b/,
   sideWord: /\bseite\b/,
+  lyingOn:
+    /\b(?:leg|legt|liegt?|lege|roll|rollt|rolle|dreh|dreht)\b.{0,24}\bauf (?:die|deine|eure) (?:linke|rechte) seite\b/,
   takenBack: /\b(?:nein|nee|quatsch|stimmt nicht|ich meine|entschuldigung|sorry|falsch|moment|halt)\b/u,
   repsLeft: each(
     `\\bnoch (?:einmal|zweimal|dreimal|viermal)\\b|\\bnoch ${N}\\b(?! (?:sek|min|runde|ubung|satz`,

@@ -18,12 +18,16 @@ const NO_SIDE_AFTER = pattern('')`
   ^(now|away|here|there|back|in|on|after|before|hand|arm|leg|foot|knee|elbow|shoulder|hip|over|through|up|down)$
 `;
 
+/** `Lie down on your right side`: the other one works. */
+const LIES = /^(lie|lying|lay|roll|rolls|rolling|rolled|flip)$/;
+
 /** `left side`, `on the right`, `right side next`; never `ten seconds left`, `all right`, `right now`. */
 export function readSide(tokens: readonly SaidWord[], i: number, named: boolean): Reading | null {
   const at = (k: number) => word(tokens, i + k);
   const side = at(0);
   if (side !== 'left' && side !== 'right') return null;
   const parts = /^(leg|calf|arm|hip|glute|hamstring|quad|thigh)$/.test(at(1)) && /^(first|now|next|again)$/.test(at(2));
+  if (/^(on|onto)$/.test(at(-2)) && tokens.slice(Math.max(0, i - 6), i).some((t) => LIES.test(t.norm))) return null;
   const next =
     tokens.some((t) => t.norm === 'next') ||
     tokens.slice(Math.max(0, i - 6), i).some((t) => /^(switch|change|swap|then|ready)$/.test(t.norm));

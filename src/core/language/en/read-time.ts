@@ -172,6 +172,12 @@ function readAlone(
   return { body: { type: 'seconds-left', seconds: value }, length: unitEnd };
 }
 
+/** Words right before `halfway` by which it is how far a movement goes. */
+const SO_FAR = pattern('')`
+  ^(?:inhale|exhale|rise|fold|come|go|lower|sit|stay|lift|bend|drop|only|about|reach|not|meet|me|get|gets|bring|take|
+  raise|stop|step)$
+`;
+
 /** Half-way: through the interval, the round or the class; half-way down a squat is none. */
 export function readHalf(tokens: readonly SaidWord[], i: number): Reading | null {
   const word = (k: number) => tokens[i + k]?.norm ?? '';
@@ -189,13 +195,8 @@ export function readHalf(tokens: readonly SaidWord[], i: number): Reading | null
   else return null;
   if (/^(down|up|between|back|house|across|round|around|to|over|out|in|towards?)$/.test(word(k)) && word(0) !== 'half')
     return null;
-  if (/^(down|up|between|across|towards?)$/.test(word(k))) return null;
-  if (
-    /^(come|go|lower|sit|stay|lift|bend|drop|only|about|reach|not|meet|me|get|gets|bring|take|raise|stop|step)$/.test(
-      word(-1),
-    )
-  )
-    return null;
+  if (/^(down|up|between|across|towards?|lift)$/.test(word(k))) return null;
+  if (SO_FAR.test(word(-1))) return null;
   const rest = tokens.slice(i + k, i + k + 5).map((t) => t.norm);
   const of = rest.some((w) => /^(class|workout|session|video)$/.test(w))
     ? 'class'

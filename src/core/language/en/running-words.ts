@@ -41,6 +41,8 @@ export const RUNNING: RunningClaimWords = {
   noSideBefore: NO_SIDE_BEFORE,
   sideFirst: /\bfirst\b/,
   sideWord: /\bsides?\b/,
+  lyingOn:
+    /\b(?:lie|lying|lay|roll|rolls|rolling|rolled|flip)\b.{0,24}\bon(?:to)? (?:your|our|the|my) (?:left|right)\b/,
   takenBack: TAKEN_BACK,
   repsLeft: REPS_LEFT,
   total: TOTAL,

@@ -81,7 +81,15 @@ export const UNKNOWN: Language = {
     sameProps: [],
   },
   running: {
-    ...{ side: NEVER, noSideBefore: NEVER, sideFirst: NEVER, sideWord: NEVER, takenBack: NEVER, repsLeft: NEVER },
+    ...{
+      side: NEVER,
+      noSideBefore: NEVER,
+      sideFirst: NEVER,
+      sideWord: NEVER,
+      lyingOn: NEVER,
+      takenBack: NEVER,
+      repsLeft: NEVER,
+    },
     ...{
       total: NEVER,
       summedUp: NEVER,
