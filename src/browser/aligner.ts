@@ -1,8 +1,7 @@
 import { type Remote, wrap } from 'comlink';
 import { createStore, del, entries, get, set } from 'idb-keyval';
 import type { Aligned } from '../core/workout/align-takes.ts';
-import type { Proposal } from '../core/propose/propose.ts';
-import type { AlignWorker, Unplanned } from './align-worker.ts';
+import type { AlignWorker } from './align-worker.ts';
 
 let remote: Remote<AlignWorker> | null = null;
 
@@ -36,9 +35,6 @@ export async function alignKept(...asked: Asked): Promise<Aligned> {
     void keep(key, { aligned, wantedAt: Date.now() }, store).catch(() => undefined);
   return aligned;
 }
-
-/** Proposes a plan for a recording, beside the page: a long class takes seconds. */
-export const proposeAside = (recording: Unplanned): Promise<Proposal> => aligner().propose(recording);
 
 type Store = ReturnType<typeof createStore>;
 let opened: Store | null | undefined;

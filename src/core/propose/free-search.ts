@@ -49,9 +49,12 @@ interface Search {
  * The likeliest course of a class without a plan: stretches of work, each on a move that is named near its beginning or
  * told by what is said of it, with breaks and talk between them. Exact: a semi-Markov search over clauses, whose states
  * are what is done and the move last done. When that move ended, and whether it was its second side, is read from the
- * best path.
+ * best path. `onProgress` is called with 0 to 1.
  */
-export function searchFree(problem: FreeProblem): FreeInterval[] {
+export function searchFree(
+  problem: FreeProblem,
+  onProgress: (share: number) => void = () => undefined,
+): FreeInterval[] {
   const { atS, moves } = problem;
   const gaps = atS.length;
   const search: Search = {
@@ -73,6 +76,7 @@ export function searchFree(problem: FreeProblem): FreeInterval[] {
       search.all[WORK]!.worth[g * moves.length + m]! += FREE.said * move.saidUpTo[g]!;
     for (const paths of search.all) paths.close(g, gains);
     begin(search, g, welcome[g]!);
+    onProgress((g + 1) / gaps);
   }
   return traced(search, gaps - 1);
 }

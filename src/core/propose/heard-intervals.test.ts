@@ -33,6 +33,16 @@ describe('intervals of classes that were spoken freely', () => {
     expect(near / all).toBeGreaterThan(0.4);
     expect(Math.abs(found / all - 1)).toBeLessThan(0.2);
   });
+  it('are looked for with word of how far that is, from next to nothing to all', () => {
+    const take = livingClass(readOutline(SCHOOLS[0]![1]).value, 1, { misheard: 0.1 });
+    const words = spokenWords(take.transcript, take.duration);
+    const shares: number[] = [];
+    intervalsIn(spokenTrack(take.transcript, words, take.duration), words, {
+      ...{ book: SHIPPED_BOOK, duration: take.duration, onProgress: (share: number) => shares.push(share) },
+    });
+    expect(shares.every((share, i) => share > (shares[i - 1] ?? 0))).toBe(true);
+    expect([shares[0]! < 0.05, shares.at(-1)]).toEqual([true, 1]);
+  });
 });
 
 /** Lines of a class at their times, in seconds. */

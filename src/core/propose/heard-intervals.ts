@@ -38,7 +38,14 @@ export function intervalsIn(
     book,
     duration,
     marks = [],
-  }: { readonly book: ExerciseBook; readonly duration: Micros; readonly marks?: readonly Micros[] | undefined },
+    onProgress = () => undefined,
+  }: {
+    readonly book: ExerciseBook;
+    readonly duration: Micros;
+    readonly marks?: readonly Micros[] | undefined;
+    /** Called with 0 to 1. */
+    readonly onProgress?: ((share: number) => void) | undefined;
+  },
 ): HeardInterval[] {
   const { tokens, language } = words;
   const { clauses } = track;
@@ -66,12 +73,13 @@ export function intervalsIn(
     work: FREE.work,
     cameAfter: new Map(),
   };
-  const first = searchFree(problem);
-  const found = searchFree({
+  const first = searchFree(problem, (share) => onProgress(share / 2));
+  const learned: FreeProblem = {
     ...problem,
     work: usualLength(first.map((f) => problem.atS[f.to]! - problem.atS[f.from]!)),
     cameAfter: turnsOf(first, problem.atS),
-  });
+  };
+  const found = searchFree(learned, (share) => onProgress((1 + share) / 2));
   // Without a name that is surely one it is no class.
   if (!found.some((f) => f.mention !== null && heard.mentions[f.mention]!.worth > SURE)) return [];
   const sides = sidesOf(found, readings.clauses);

@@ -35,6 +35,8 @@ interface ProposeMore {
   readonly title?: string | undefined;
   readonly book?: ExerciseBook | undefined;
   readonly sound?: TakeSound | null | undefined;
+  /** Called with 0 to 1 where it takes long. */
+  readonly onProgress?: ((share: number) => void) | undefined;
 }
 
 /**
@@ -45,7 +47,7 @@ interface ProposeMore {
 export function propose(
   heard: Transcript,
   duration: TakeTime,
-  { title = 'Recorded class', book = SHIPPED_BOOK, sound = null }: ProposeMore = {},
+  { title = 'Recorded class', book = SHIPPED_BOOK, sound = null, onProgress }: ProposeMore = {},
 ): Proposal {
   const transcript = inLikelyLanguage(heard);
   const { language, tokens: all } = spokenWords(transcript, duration, voiceOf(sound));
@@ -61,7 +63,7 @@ export function propose(
   const intervals =
     called.ended >= ENDED && saidAgain(called.intervals) >= CALLED
       ? called.intervals
-      : intervalsIn(track, words, { book, duration, marks: times });
+      : intervalsIn(track, words, { book, duration, marks: times, onProgress });
   if (intervals.length === 0) {
     const plan: Plan = {
       title,

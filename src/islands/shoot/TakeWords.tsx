@@ -1,8 +1,8 @@
 import { useRef, useState } from 'react';
 import type { Plan } from '../../core/plan/plan.ts';
-import { type Transcript, inLanguage } from '../../core/transcript/transcript.ts';
+import { inLanguage } from '../../core/transcript/transcript.ts';
 import { withPlan } from '../../core/workout/with-language.ts';
-import { proposeAside } from '../../browser/aligner.ts';
+import type { Proposal } from '../../core/propose/propose.ts';
 import type { ReadProblem } from '../../formats/problem.ts';
 import { TRANSCRIPT_FORMATS, readTranscript } from '../../formats/transcript-reader.ts';
 import { TRANSCRIPT_FILES } from '../../formats/transcript-writer.ts';
@@ -10,6 +10,7 @@ import { Notice } from '../../ui/Notice.tsx';
 import { addressOf, call } from '../shared/call.ts';
 import type { TakeWithTranscript } from '../../contract/wire.ts';
 import { useDocument, useStudio, useWorkbench } from '../workbench/workbench-context.tsx';
+import { ProposePlan } from './ProposePlan.tsx';
 import { useTakeActions } from './use-take-actions.ts';
 import { Hint } from '../../ui/Hint.tsx';
 
@@ -33,7 +34,6 @@ export function TakeWords({ entry: { take, transcript, work }, chosen, reload, h
   const { document, change } = useDocument();
   const { workbench } = useWorkbench();
   const { studio } = useStudio();
-  const [proposing, setProposing] = useState(false);
   const [doubts, setDoubts] = useState<readonly string[]>([]);
   const { trouble, attempt } = useTakeActions(take.id, reload);
   const pasted = useRef<HTMLTextAreaElement>(null);
@@ -42,24 +42,12 @@ export function TakeWords({ entry: { take, transcript, work }, chosen, reload, h
   const hearing = work.some((w) => w.kind === 'words' && (w.state === 'queued' || w.state === 'running'));
   const read = transcript === null ? null : readTranscript(transcript.text).value;
   const timed = read !== null && read.cues.some((c) => c.words !== null);
-  const proposePlan = async (words: Transcript) => {
-    setProposing(true);
-    try {
-      const proposal = await proposeAside({
-        transcript: inLanguage(words, document.plan.language),
-        duration: take.duration,
-        title: document.plan.title,
-        sound: take.sound,
-        exercises: studio?.exercises ?? [],
-      });
-      // What was planned meanwhile stays.
-      change('Propose a plan', (d) =>
-        isEmpty(d.plan) ? withPlan(d, { ...proposal.plan, instructor: d.plan.instructor, cueing: d.plan.cueing }) : d,
-      );
-      setDoubts([`${proposal.intervals.length} intervals were heard.`, ...proposal.doubts]);
-    } finally {
-      setProposing(false);
-    }
+  const acceptPlan = (proposal: Proposal) => {
+    // What was planned meanwhile stays.
+    change('Propose a plan', (d) =>
+      isEmpty(d.plan) ? withPlan(d, { ...proposal.plan, instructor: d.plan.instructor, cueing: d.plan.cueing }) : d,
+    );
+    setDoubts([`${proposal.intervals.length} intervals were heard.`, ...proposal.doubts]);
   };
   const put = (text: string) =>
     void attempt(async () => {
@@ -154,15 +142,17 @@ export function TakeWords({ entry: { take, transcript, work }, chosen, reload, h
         </p>
       )}
       {read !== null && chosen && empty && (
-        <p className="mt-2">
-          <button className="btn btn-main" disabled={proposing} onClick={() => void attempt(() => proposePlan(read))}>
-            {proposing ? 'Reading the words …' : 'Propose a plan from these words'}
-          </button>{' '}
-          <span className="text-[13px] text-soft">
-            There is no plan yet. Blocks, moves, rounds and lengths are read from what is said; set right on the Plan
-            what is not as it was.
-          </span>
-        </p>
+        <ProposePlan
+          recording={() => ({
+            transcript: inLanguage(read, document.plan.language),
+            duration: take.duration,
+            title: document.plan.title,
+            sound: take.sound,
+            exercises: studio?.exercises ?? [],
+          })}
+          accept={acceptPlan}
+          attempt={attempt}
+        />
       )}
       {doubts.length > 0 && (
         <div className="mt-2">
