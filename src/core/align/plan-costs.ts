@@ -5,8 +5,8 @@ const REAL_BREAK_US = 8e6;
 
 /**
  * Where a move was left out between two breaks, one break was filmed, and nothing may tell which. It is the later one:
- * it leads to the move that comes, and a second take that has the move brings its own. So much is above rounding, which
- * differs between machines, and below all that is heard.
+ * it leads to the move that comes, and a second take that has the move brings its own. So much is above rounding, by
+ * which either was found before, and below all that is heard.
  */
 const TIE = 1e-6;
 

@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { LanguageCode } from '../language/languages.ts';
-import { languageOf } from '../language/languages.ts';
+import { type LanguageCode, languageOf } from '../language/languages.ts';
 import { withoutTakenBack } from './taken-back.ts';
 
 function read(language: LanguageCode, ...texts: string[]) {

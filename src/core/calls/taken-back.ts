@@ -1,8 +1,7 @@
 import type { ClauseMark } from '../language/clause-mark.ts';
-import { languageOf } from '../language/languages.ts';
-import type { LanguageCode } from '../language/languages.ts';
+import { type LanguageCode, languageOf } from '../language/languages.ts';
 
-/** A call is taken back within so many clauses: what was said before that stood. */
+/** A call is taken back within so many clauses. */
 const REACH_CLAUSES = 3;
 
 /** Marks by which a clause calls a change. */
@@ -31,8 +30,7 @@ export function withoutTakenBack(
   for (const [c, text] of texts.entries()) {
     if (!takenBack.test(text)) continue;
     const from = Math.max(0, c - REACH_CLAUSES);
-    const at = left.slice(from, c).findLastIndex((own) => own.some((m) => NOW.has(m)));
-    if (at < 0) continue;
+    if (!left.slice(from, c).some((own) => own.some((m) => NOW.has(m)))) continue;
     for (let b = from; b <= c; b++) {
       left[b] = left[b]!.filter((m) => !CALLS.has(m));
       if (b < c) gone.add(b);
