@@ -1,6 +1,7 @@
 import { ACTIVITY_RATE_HZ, FRAME_US, type TakeSound, type Features } from './take-sound.ts';
 import { takeTime } from '../time/micros.ts';
 import { beepsIn, clapsIn, levelsIn } from './event-detection.ts';
+import { overlapping } from './buffer-reuse.ts';
 import { spectrumOf } from './fft.ts';
 
 /** One frame each 10 ms, 32 ms long. */
@@ -16,12 +17,9 @@ const TONE_HZ = [480, 4_500] as const;
 export function listenToTake(): { push(samples: Float32Array): void; end(): TakeSound } {
   const spectrum = spectrumOf(FRAME);
   const power = new Float32Array(spectrum.bins);
-  const waiting = new Float32Array(FRAME);
   const hzABin = ACTIVITY_RATE_HZ / FRAME;
   const bin = (hz: number) => Math.round(hz / hzABin);
   const features: Features = { voice: [], high: [], all: [], tone: [], toneHz: [] };
-  // Half a frame of silence before the sound, so that frame 0 is centred on its first sample.
-  let filled = FRAME / 2;
   const band = (from: number, to: number) => {
     let sum = 0;
     for (let k = from; k < to; k++) sum += power[k]!;
@@ -35,8 +33,8 @@ export function listenToTake(): { push(samples: Float32Array): void; end(): Take
     bin(TONE_HZ[1]),
   ];
   const db = (energy: number) => 10 * Math.log10(energy + 1e-9);
-  const work = () => {
-    spectrum.power(waiting, power);
+  const cut = overlapping(FRAME, HOP, (frame) => {
+    spectrum.power(frame, power);
     const [voice, high, low] = [band(voiceFrom, voiceTo), band(voiceTo, highTo), band(1, voiceFrom)];
     let top = toneFrom;
     for (let k = toneFrom + 1; k < toneTo; k++) if (power[k]! > power[top]!) top = k;
@@ -47,20 +45,9 @@ export function listenToTake(): { push(samples: Float32Array): void; end(): Take
     // Drums below the voice do not hide a beep.
     features.tone.push((l + m + r) / (voice + high + 1e-9));
     features.toneHz.push((top + (l + m + r > 0 ? (r - l) / (l + m + r) : 0)) * hzABin);
-  };
+  });
   return {
-    push(samples) {
-      for (let i = 0; i < samples.length;) {
-        const n = Math.min(FRAME - filled, samples.length - i);
-        waiting.set(samples.subarray(i, i + n), filled);
-        filled += n;
-        i += n;
-        if (filled < FRAME) continue;
-        work();
-        waiting.copyWithin(0, HOP);
-        filled = FRAME - HOP;
-      }
-    },
+    push: cut.push,
     end() {
       return { ...voiceIn(features), beeps: beepsIn(features), claps: clapsIn(features), levels: levelsIn(features) };
     },

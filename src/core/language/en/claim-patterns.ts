@@ -24,6 +24,10 @@ export const NO_SIDE_BEFORE = pattern('u')`
   half) (?:left|right)$
 `;
 
+/** `Lie down on your right`: the other side works. */
+export const LYING_ON =
+  /\b(?:lie|lying|lay|roll|rolls|rolling|rolled|flip)\b.{0,24}\bon(?:to)? (?:your|our|the|my) (?:left|right)\b/;
+
 /** Words that take back what was said before them. */
 export const TAKEN_BACK =
   /\b(?:no|sorry|wait|i mean|scratch that|i lied|not (?:left|right)|actually|oops|hang on|beg your pardon)\b/u;

@@ -1,4 +1,5 @@
 import { pattern } from '../pattern.ts';
+import { LYING_ON } from './claim-patterns.ts';
 import type { Reading } from '../claim-reading.ts';
 import type { SaidWord } from '../said-word.ts';
 
@@ -18,16 +19,14 @@ const NO_SIDE_AFTER = pattern('')`
   ^(now|away|here|there|back|in|on|after|before|hand|arm|leg|foot|knee|elbow|shoulder|hip|over|through|up|down)$
 `;
 
-/** `Lie down on your right side`: the other one works. */
-const LIES = /^(lie|lying|lay|roll|rolls|rolling|rolled|flip)$/;
-
 /** `left side`, `on the right`, `right side next`; never `ten seconds left`, `all right`, `right now`. */
 export function readSide(tokens: readonly SaidWord[], i: number, named: boolean): Reading | null {
   const at = (k: number) => word(tokens, i + k);
   const side = at(0);
   if (side !== 'left' && side !== 'right') return null;
   const parts = /^(leg|calf|arm|hip|glute|hamstring|quad|thigh)$/.test(at(1)) && /^(first|now|next|again)$/.test(at(2));
-  if (/^(on|onto)$/.test(at(-2)) && tokens.slice(Math.max(0, i - 6), i).some((t) => LIES.test(t.norm))) return null;
+  const upTo = tokens.slice(Math.max(0, i - 6), i + 1).map((t) => t.norm);
+  if (LYING_ON.test(upTo.join(' '))) return null;
   const next =
     tokens.some((t) => t.norm === 'next') ||
     tokens.slice(Math.max(0, i - 6), i).some((t) => /^(switch|change|swap|then|ready)$/.test(t.norm));

@@ -4,6 +4,7 @@ import {
   HALF,
   LAST_MOVE,
   LEADS_IN,
+  LYING_ON,
   NO_SIDE_BEFORE,
   POSITIONS_SAID,
   PROP_LEADS,
@@ -41,8 +42,7 @@ export const RUNNING: RunningClaimWords = {
   noSideBefore: NO_SIDE_BEFORE,
   sideFirst: /\bfirst\b/,
   sideWord: /\bsides?\b/,
-  lyingOn:
-    /\b(?:lie|lying|lay|roll|rolls|rolling|rolled|flip)\b.{0,24}\bon(?:to)? (?:your|our|the|my) (?:left|right)\b/,
+  lyingOn: LYING_ON,
   takenBack: TAKEN_BACK,
   repsLeft: REPS_LEFT,
   total: TOTAL,
