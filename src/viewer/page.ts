@@ -4,7 +4,7 @@ import { filled } from '../core/language/viewer-word.ts';
 import { cardOf } from './card.ts';
 import { make } from './make.ts';
 import { stemsOf } from './stems.ts';
-import { afterMove, afterRound, roundStart, segmentAt, thisMove } from './rounds.ts';
+import { afterMove, afterRound, endingMove, roundStart, segmentAt, thisMove } from './rounds.ts';
 
 const shown = JSON.parse(document.getElementById('class')!.textContent) as ViewerClass;
 const { segments, words } = shown;
@@ -192,14 +192,15 @@ function show(): void {
   marked = at;
 }
 
+/** The segment the film was in when it was last looked at; null: one went elsewhere since. */
+let wasIn: number | null = null;
+
 /** At one's own pace a move of repetitions is shown again until one says that it is done. */
 function follow(): void {
   const time = video.currentTime;
-  if (ownPace && waiting === null) {
-    const at = here();
-    const s = segments[at]!;
-    if (s.ownPace && time > s.to - 0.3) waiting = at;
-  }
+  if (video.seeking) wasIn = null;
+  if (ownPace && waiting === null && (!video.paused || video.ended)) waiting = endingMove(segments, wasIn, time);
+  wasIn = video.seeking ? null : (waiting ?? here());
   if (waiting !== null) {
     const s = segments[waiting]!;
     if (time > s.to - 0.15 || time < s.from - 0.5) video.currentTime = s.from + 0.01;
@@ -217,7 +218,9 @@ video.addEventListener('play', () => {
   // The screen stays on while the class runs, where the browser can do that.
   void navigator.wakeLock?.request('screen').catch(() => undefined);
 });
-for (const event of ['timeupdate', 'seeked', 'loadedmetadata']) video.addEventListener(event, show);
+video.addEventListener('seeking', () => (wasIn = null));
+// A page that is not seen gets no frames, but still hears how far the film is.
+for (const event of ['timeupdate', 'seeked', 'loadedmetadata']) video.addEventListener(event, follow);
 
 document.addEventListener('keydown', (e) => {
   if (e.ctrlKey || e.metaKey || e.altKey || e.target instanceof HTMLSelectElement) return;

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { ViewerSegment } from '../core/delivery/viewer-class.ts';
-import { afterMove, afterRound, cardRows, roundStart, segmentAt, thisMove } from './rounds.ts';
+import { afterMove, afterRound, cardRows, endingMove, roundStart, segmentAt, thisMove } from './rounds.ts';
 
 const usual = { dose: '40 s', ownPace: false, rounds: 1, atHome: null, easier: null, harder: null, needs: [] };
 /** Two rounds of two moves with breaks, a talk before and a hold after. */
@@ -33,6 +33,12 @@ describe('finding one’s way in a class', () => {
   it('a round begins again or is left out, the last one of a block into the next block', () => {
     expect([1, 3, 5, 7, 8].map((i) => roundStart(SEGMENTS, i))).toEqual([1, 1, 4, 4, 8]);
     expect([1, 3, 5, 8].map((i) => afterRound(SEGMENTS, i))).toEqual([4, 4, 8, null]);
+  });
+  it('a move of repetitions is stopped at its end though frames were dropped, not where one went elsewhere', () => {
+    const own = SEGMENTS.map((s, i) => ({ ...s, ownPace: i === 1 || i === 3 }));
+    const ends = (wasIn: number | null, time: number) => endingMove(own, wasIn, time);
+    expect([ends(1, 19.6), ends(1, 19.8), ends(1, 21.4), ends(1, 36), ends(null, 39.9)]).toEqual([null, 1, 1, 1, 3]);
+    expect([ends(null, 21.4), ends(3, 12), ends(2, 29.9), ends(8, 89.9)]).toEqual([null, null, null, null]);
   });
   it('the card has each move of a block once, with how often it comes', () => {
     expect(cardRows(SEGMENTS)).toEqual([

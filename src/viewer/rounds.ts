@@ -9,6 +9,20 @@ export function segmentAt(segments: Segments, time: number): number {
   return at;
 }
 
+/** So long before its end a move is stopped, s: the next one is never seen. */
+const BEFORE_END_S = 0.3;
+
+/**
+ * The move of repetitions that ends at this time, if one does. Frames are dropped where a machine is busy: `wasIn` is
+ * the segment that was playing when last looked at, and its end may have passed unseen. null: one went elsewhere.
+ */
+export function endingMove(segments: Segments, wasIn: number | null, time: number): number | null {
+  const ends = (i: number) => segments[i]!.ownPace && time > segments[i]!.to - BEFORE_END_S;
+  const at = segmentAt(segments, time);
+  if (wasIn !== null && wasIn <= at && ends(wasIn)) return wasIn;
+  return ends(at) ? at : null;
+}
+
 const isMove = (s: ViewerSegment) => s.kind === 'work' || s.kind === 'hold';
 
 /** Where one goes who leaves out what is in hand: to the next move, past its break. null: there is none. */

@@ -47,7 +47,7 @@ export function listenToTake(): { push(samples: Float32Array): void; end(): Take
     features.toneHz.push((top + (l + m + r > 0 ? (r - l) / (l + m + r) : 0)) * hzABin);
   });
   return {
-    push: cut.push,
+    push: (samples) => cut.push(samples),
     end() {
       return { ...voiceIn(features), beeps: beepsIn(features), claps: clapsIn(features), levels: levelsIn(features) };
     },
