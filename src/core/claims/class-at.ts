@@ -77,11 +77,22 @@ export class ClassAt {
     return is !== null && isActive(is) ? Math.round((is.end - us) / 1e5) / 10 : null;
   }
 
-  share(us: number): { readonly done: number; readonly lengthUs: number } | null {
+  /** How far the worked segment that runs is; `repeated`: it goes by repetitions. null in a break. */
+  share(us: number): { readonly done: number; readonly lengthUs: number; readonly repeated: boolean } | null {
     const is = this.segment(us);
-    return is !== null && isActive(is)
-      ? { done: (us - is.start) / Math.max(1, is.end - is.start), lengthUs: is.end - is.start }
-      : null;
+    if (is === null || !isActive(is)) return null;
+    const lengthUs = is.end - is.start;
+    return { done: (us - is.start) / Math.max(1, lengthUs), lengthUs, repeated: is.scheme === 'reps' };
+  }
+
+  /** How far the class is at a time, 0 to 1, and how far round and block are; these only where a block has moves. */
+  wholes(us: number): { readonly theClass: number; readonly parts: readonly number[] } {
+    const far = (of: readonly Segment[]) => (us - of[0]!.start) / Math.max(1, of.at(-1)!.end - of[0]!.start);
+    const here = this.segment(us);
+    if (here === null) return { theClass: 0, parts: [] };
+    const block = this.segments.filter((s) => s.blockId === here.blockId);
+    const round = block.filter((s) => s.round === here.round);
+    return { theClass: far(this.segments), parts: block.some(isActive) ? [far(round), far(block)] : [] };
   }
 
   /** Numbers of moves that may be summed up here: of the class, of the block, of its intervals. */

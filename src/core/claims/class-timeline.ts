@@ -36,6 +36,7 @@ export function recordedClass(plan: Plan, alignment: Alignment): RunningClass {
     planned: new Map(alignment.segments.map((r) => [r.segment.key, micros(r.segment.end - r.segment.start)])),
     sure: (key) => sure.get(key) ?? 0,
     placed: (key) => there.get(key) ?? 0,
+    byHand: alignment.grids.length === 0,
     leftOut: new Map(
       alignment.segments.flatMap((r) =>
         r.recorded === null && isActive(r.segment) ? [[r.segment, r.confidence] as const] : [],

@@ -73,7 +73,10 @@ export function checkLeft(claim: Extract<Said, { type: 'moves-left' }>, here: Se
         ? 0
         : usable.reduce((a, b) => (Math.abs(b - claim.left) < Math.abs(a - claim.left) ? b : a));
   const holds = usable.includes(claim.left);
-  // `Last one` and `two left` in the middle of a move, with no unit, are repetitions (common practice).
-  const ofReps = isActive(here) && claim.unit === 'any' && !claim.afterThis && claim.inRound !== true;
+  // `Last one` and `two left` in the middle of a move, with no unit, are repetitions (common practice); so are sets of
+  // them, where the block is done once.
+  const ofSets = claim.unit === 'interval' && here.scheme === 'reps' && here.rounds === 1;
+  const open = ofSets || (claim.unit === 'any' && claim.inRound !== true);
+  const ofReps = isActive(here) && open && !claim.afterThis;
   return { claimed: claim.left, actual, verdict: holds || !ofReps ? truth(holds) : 'unsure' };
 }

@@ -71,11 +71,15 @@ function sides(text: RunningText, at: ClassAt, push: Push): void {
       said.sideFirst.test(words) ||
       (said.sideWord.test(words) && (text.tokens[found.token]?.sigma ?? Infinity) < SHARP_US);
     const liesOn = said.lyingOn.test(text.words(found.token - 6, found.token + found.tokens));
+    const named = text.tokens.findIndex((t, i) => i >= found.token && forms.sideOf(t.norm) === side);
+    const past =
+      said.sidePast.before.test(text.words(named - 5, named)) ||
+      said.sidePast.after.test(text.words(named + 1, named + 5));
     const verdict = takenBack
       ? 'false'
       : here.sides.has(side)
         ? 'true'
-        : here.sides.size > 0 && first && here.sure && !liesOn
+        : here.sides.size > 0 && first && here.sure && !liesOn && !past
           ? 'false'
           : 'unsure';
     push('side', found, { claimed: side, actual: [...here.sides][0] ?? null, verdict });

@@ -82,28 +82,44 @@ export function rounds(text: RunningText, at: ClassAt, push: Push): void {
 /** Repetitions that are counted aloud come within this of each other. */
 const COUNTED_WITHIN_US = 8e6;
 
+/** Said of the round, the block or the class, half of it is over within this share of it. */
+const HALF_OF_MORE = 0.1;
+/** Half of an interval; of repetitions it is where half of them are done, not half of the time. */
+const HALF_SHARE = { timed: 0.09, repeated: 0.18 } as const;
+
+/** `Halfway`: of the move; in a break, or where it is said, of what is longer, which is never held against anyone. */
+function halfWay(found: Found, text: RunningText, at: ClassAt, push: Push): void {
+  const { halfOf, halfHedged } = text.language.running;
+  const token = text.tokens[found.token]!;
+  const share = at.share(token.at);
+  const after = text.after(found, 4);
+  const ofClass = halfOf.theClass.test(after);
+  if (share === null || ofClass || halfOf.more.test(after)) {
+    const { theClass, parts } = at.wholes(token.at);
+    const holds = [theClass, ...(ofClass ? [] : parts)].some((done) => Math.abs(done - 0.5) <= HALF_OF_MORE);
+    push('half-way', found, { claimed: 0.5, actual: null, verdict: holds ? 'true' : 'unsure' });
+    return;
+  }
+  const slack = HALF_SHARE[share.repeated ? 'repeated' : 'timed'] + (1.5 * token.sigma) / Math.max(1, share.lengthUs);
+  const off = Math.abs(share.done - 0.5);
+  const wrong =
+    off > slack + (token.sigma < SHARP_US ? 0.01 : 0.06) &&
+    at.sure(token.at) &&
+    !halfHedged.test(text.words(found.token - 3, found.token));
+  push('half-way', found, {
+    claimed: Math.round(share.lengthUs / 2e5) / 10,
+    actual: Math.round((share.done * share.lengthUs) / 1e5) / 10,
+    verdict: off <= slack ? 'true' : wrong ? 'false' : 'unsure',
+  });
+}
+
 /** Half-ways, seconds that are left, countdowns, and how long things last. */
 export function spans(text: RunningText, at: ClassAt, push: Push): void {
   const { tokens } = text;
   const { running: said, forms } = text.language;
   const { numberOf } = forms;
-  for (const found of text.all(said.half)) {
-    const token = tokens[found.token]!;
-    const share = at.share(token.at);
-    const slack = share === null ? 0 : 0.09 + (1.5 * token.sigma) / Math.max(1, share.lengthUs);
-    const off = share === null ? 1 : Math.abs(share.done - 0.5);
-    push('half-way', found, {
-      claimed: share === null ? 0.5 : Math.round(share.lengthUs / 2e5) / 10,
-      actual: share === null ? null : Math.round((share.done * share.lengthUs) / 1e5) / 10,
-      verdict:
-        off <= slack
-          ? 'true'
-          : off > slack + (token.sigma < SHARP_US ? 0.01 : 0.06) && at.sure(token.at)
-            ? 'false'
-            : 'unsure',
-    });
-  }
-  const left = (found: Found, seconds: number) => {
+  for (const found of text.all(said.half)) halfWay(found, text, at, push);
+  const left = (found: Found, seconds: number, loosely = false) => {
     const token = tokens[found.token]!;
     const is = at.segment(token.at);
     // Where people count to music or repetitions, a number that is left is one of those.
@@ -114,14 +130,12 @@ export function spans(text: RunningText, at: ClassAt, push: Push): void {
     const actual = at.left(token.at);
     const slack = 3 + seconds * 0.2 + (1.5 * token.sigma) / 1e6;
     const off = actual === null ? 0 : Math.abs(actual - seconds);
-    push('seconds-left', found, {
-      claimed: seconds,
-      actual,
-      verdict:
-        actual === null ? 'unsure' : off <= slack ? 'true' : off > slack + 8 && at.sure(token.at) ? 'false' : 'unsure',
-    });
+    const wrong = off > slack + 8 && at.sure(token.at) && !loosely;
+    const verdict = actual === null ? 'unsure' : off <= slack ? 'true' : wrong ? 'false' : 'unsure';
+    push('seconds-left', found, { claimed: seconds, actual, verdict });
   };
-  for (const found of text.all(said.toGo)) left(found, numberOf(found.groups.find((g) => g !== undefined)) ?? 10);
+  // `Three to go` has no unit: moves, rounds and repetitions are left, too.
+  for (const found of text.all(said.toGo)) left(found, numberOf(found.groups.find((g) => g !== undefined)) ?? 10, true);
   for (const h of hear(text.spoken, []))
     if (h.kind === 'countdown' && h.from >= 3)
       left({ token: h.token, tokens: h.said.split(' ').length, groups: [] }, h.from);
@@ -140,7 +154,8 @@ export function spans(text: RunningText, at: ClassAt, push: Push): void {
       continue;
     const is = at.segment(token.at);
     if (is === null || !isActive(is) || is.scheme === 'reps' || is.scheme === 'counts') continue;
-    left({ token: i, tokens: 1, groups: [] }, n);
+    // It may count repetitions wherever people move.
+    left({ token: i, tokens: 1, groups: [] }, n, true);
   }
   for (const found of text.all(said.span)) {
     const words = text.words(found.token, found.token + found.tokens);

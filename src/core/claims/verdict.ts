@@ -14,6 +14,8 @@ export interface RunningClass {
   readonly sure: (key: string) => number;
   /** 0 to 1 by key: that the segment lies where it is said to be at all; where it is not given, `sure` is asked. */
   readonly placed?: (key: string) => number;
+  /** No timer ran: breaks and counted moves end when somebody says so. */
+  readonly byHand?: boolean;
   /** Worked segments that were never filmed in their place, and how sure that is, 0 to 1. */
   readonly leftOut?: ReadonlyMap<Segment, number>;
 }

@@ -1,7 +1,10 @@
-/** What a claim says, as read from its words alone: the same in every language. */
+/**
+ * What a claim says, as read from its words alone: the same in every language. `loosely`: the words may as well mean
+ * something else (`nearly halfway`, `shake it out for ten seconds`), so they are never held against the speaker.
+ */
 export type ClaimBody =
   | { readonly type: 'seconds-left'; readonly seconds: number; readonly atMost?: true }
-  | { readonly type: 'half-way'; readonly of: 'interval' | 'round' | 'class' }
+  | { readonly type: 'half-way'; readonly of: 'interval' | 'round' | 'class'; readonly loosely?: true }
   | {
       readonly type: 'moves-left';
       readonly left: number;
@@ -10,7 +13,12 @@ export type ClaimBody =
       readonly inRound?: true;
     }
   | { readonly type: 'round'; readonly round: number; readonly past: boolean }
-  | { readonly type: 'length'; readonly seconds: number; readonly of: 'work' | 'rest' | 'class' }
+  | {
+      readonly type: 'length';
+      readonly seconds: number;
+      readonly of: 'work' | 'rest' | 'class';
+      readonly loosely?: true;
+    }
   | { readonly type: 'next-up'; readonly label: string }
   | { readonly type: 'side'; readonly side: 'left' | 'right'; readonly next: boolean }
   | { readonly type: 'position'; readonly positions: readonly string[] }

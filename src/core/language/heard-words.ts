@@ -114,6 +114,8 @@ export interface RunningClaimWords {
   readonly sideWord: RegExp;
   /** Words by which a side is the one that people lie on: the other one works. */
   readonly lyingOn: RegExp;
+  /** Words right before and right after a side that is over: it is not held against anyone. */
+  readonly sidePast: { readonly before: RegExp; readonly after: RegExp };
   /** Words that take back what was said before them. */
   readonly takenBack: RegExp;
   readonly repsLeft: RegExp;
@@ -133,6 +135,10 @@ export interface RunningClaimWords {
     groups: readonly (string | undefined)[],
   ) => { readonly round: number | null; readonly last: boolean };
   readonly half: RegExp;
+  /** Words after `half` by which it is of the class, or of more than the move: a round, a block, a break. */
+  readonly halfOf: { readonly theClass: RegExp; readonly more: RegExp };
+  /** Words right before `half` that leave it open: `nearly`, `more than`. */
+  readonly halfHedged: RegExp;
   readonly span: RegExp;
   /** Seconds in a match of `span`. */
   readonly secondsIn: (words: string, groups: readonly (string | undefined)[]) => number;

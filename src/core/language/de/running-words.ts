@@ -39,7 +39,16 @@ export const RUNNING: RunningClaimWords = {
     const times = { einmal: 1, zweimal: 2, dreimal: 3 }[said ?? ''];
     return { round: times ?? numberOf(said) ?? amountOf(said), last: /\bletzte/.test(words) };
   },
+  sidePast: {
+    before: /\b(?:war|hatten|haben wir|angefangen mit)(?: (?:die|der|mit|auf))*$/,
+    after: /^(?:seite )?(?:war|ist geschafft|ist fertig|geschafft)\b/,
+  },
   half: /\b(?:halbzeit|halfte|halb geschafft|halb rum)\b/gu,
+  halfOf: {
+    theClass: /\b(?:kurs\w*|training\w*|stunde|einheit|videos?)\b/,
+    more: /\b(?:runden?|blocks?|pause|ubungen)\b/,
+  },
+  halfHedged: /\b(?:fast|beinahe|knapp|etwa|ungefahr|nicht|uber|mehr als|noch nicht)\b/,
   span: each(
     '\\b(?:noch )?((?:ein|zwei|drei|vier|funf|sechs|sieben|acht|neun)und(?:zwanzig|dreissig|vierzig',
     'funfzig)|zehn|funfzehn|zwanzig|dreissig|vierzig|funfzig|sechzig|funf|zwei|drei|vier|eine',

@@ -26,11 +26,17 @@ export const NO_SIDE_BEFORE = pattern('u')`
 
 /** `Lie down on your right`: the other side works. */
 export const LYING_ON =
-  /\b(?:lie|lying|lay|roll|rolls|rolling|rolled|flip)\b.{0,24}\bon(?:to)? (?:your|our|the|my) (?:left|right)\b/;
+  /\b(?:lie|lying|lay|roll|rolls|rolling|rolled|flip)\b.{0,24}\b(?:on(?:to)?|to) (?:your|our|the|my) (?:left|right)\b/;
 
 /** Words that take back what was said before them. */
 export const TAKEN_BACK =
   /\b(?:no|sorry|wait|i mean|scratch that|i lied|not (?:left|right)|actually|oops|hang on|beg your pardon)\b/u;
+
+/** `We started with the right`, `the left side is done`: a side that was. */
+export const SIDE_PAST = {
+  before: /\b(?:started (?:with|on)|did|done|finished|that was|been on|was)(?: (?:the|our|your|my|on))*$/,
+  after: /^(?:sides? |leg |arm )?(?:(?:is|was|already|now) )*(?:done|finished|over|was)\b/,
+} as const;
 
 /** Repetitions, breaths or counts that are left. */
 export const REPS_LEFT = each(
@@ -60,8 +66,9 @@ export const ROUND_SAID = each(
     `\\bonce through\\b|\\b(second|third|fourth) time\\b|\\b${N} times round\\b`,
 );
 export const HALF = pattern('gu')`
-  (?<!\b(?:inhale|exhale|lift|lifting|come|rise|fold|get|go|bend|lower|stop) )\b(?:half ?way(?! (?:up|down|lift))|
-  half ?time|half done|half of (?:it|them|that|those)|thats half|over half|past half|half that)\b
+  (?<!\b(?:inhale|exhale|lift|lifting|come|rise|fold|get|go|bend|lower|stop|me|meet|hold|pause|pulse|sit) )
+  \b(?:half ?way(?! (?:up|down|lift|house|between|across))|half ?time|half done|half of (?:it|them|that|those)|
+  thats half|over half|past half|half that)\b
 `;
 /** Seconds that are left, or how long things last; the unit is in the match. */
 export const SPAN = each(

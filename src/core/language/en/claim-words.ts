@@ -7,6 +7,10 @@ import { readEquipment, readPosition, readSide } from './read-place.ts';
 import { readHalf, readTime } from './read-time.ts';
 
 const NEXT = /^(next|coming|upnext)$/;
+/** `Next time`, `in the next block`: not what comes now. */
+const NEXT_OF = /^(?:time|week|weeks|month|block|part|half|class|video|section|rep)$/;
+/** `For the next squat, go lower` is a repetition. */
+const EACH_NEXT = /(?:^| )(?:the|each|every|this|your) next$/;
 
 /**
  * Words right before a name that announce it, whatever article stands between: `moving on to`, `followed by`, `then
@@ -29,9 +33,10 @@ function announces(words: readonly SaidWord[], from: number, to: number): boolea
     .slice(Math.max(0, from - 9), from)
     .map((w) => w.norm)
     .join(' ');
+  if (EACH_NEXT.test(lead)) return false;
   return (
     ANNOUNCES.test(lead) ||
-    before.some((w) => NEXT.test(w.norm)) ||
+    before.some((w, k) => NEXT.test(w.norm) && !NEXT_OF.test(before[k + 1]?.norm ?? '')) ||
     after.some((w, k) => NEXT.test(w.norm) && (k > 0 || w.norm === 'next' || after[1]?.norm === 'up'))
   );
 }

@@ -67,7 +67,8 @@ export function readLeft(tokens: readonly SaidWord[], i: number): Reading | null
   if (at(0) === 'last' || at(0) === 'final') {
     const unit = unitOf(at(1));
     if (unit === 'round') return { body: { type: 'moves-left', left: 0, unit: 'round', afterThis: false }, length: 2 };
-    if (unit !== null && !/^(was|were|we|i)$/.test(at(2)))
+    // The `last move before the floor` is the last one of nothing that a plan knows.
+    if (unit !== null && !/^(was|were|we|i|before|for)$/.test(at(2)))
       return { body: { type: 'moves-left', left: 0, unit, afterThis: false }, length: 2 };
     if (at(1) === 'one' && !/^(was|we|i|you)$/.test(at(2)))
       return { body: { type: 'moves-left', left: 0, unit: 'any', afterThis: false }, length: 2 };

@@ -1,5 +1,5 @@
 import { pattern } from '../pattern.ts';
-import { LYING_ON } from './claim-patterns.ts';
+import { LYING_ON, SIDE_PAST } from './claim-patterns.ts';
 import type { Reading } from '../claim-reading.ts';
 import type { SaidWord } from '../said-word.ts';
 
@@ -9,6 +9,8 @@ const MOVES_SIDEWAYS = pattern('')`
   ^(look|looking|turn|turning|reach|reaching|lean|leaning|step|stepping|twist|twisting|roll|rolling|tilt|shift|slide|
   hop|swing|tap|bend|rotate|rock|point|kick|drive)$
 `;
+/** A thing is put down on one's right. */
+const PUTS_THERE = /^(?:put|place|leave|drop|set|park)$/;
 const BODY = pattern('')`
   ^(knee|knees|foot|feet|leg|legs|hand|hands|arm|arms|weight|elbow|hip|hips|heel|shoulder|toe|toes|stick|crate|eyes|
   head)$
@@ -27,6 +29,8 @@ export function readSide(tokens: readonly SaidWord[], i: number, named: boolean)
   const parts = /^(leg|calf|arm|hip|glute|hamstring|quad|thigh)$/.test(at(1)) && /^(first|now|next|again)$/.test(at(2));
   const upTo = tokens.slice(Math.max(0, i - 6), i + 1).map((t) => t.norm);
   if (LYING_ON.test(upTo.join(' '))) return null;
+  const after = tokens.slice(i + 1, i + 5).map((t) => t.norm);
+  if (SIDE_PAST.before.test(upTo.slice(0, -1).join(' ')) || SIDE_PAST.after.test(after.join(' '))) return null;
   const next =
     tokens.some((t) => t.norm === 'next') ||
     tokens.slice(Math.max(0, i - 6), i).some((t) => /^(switch|change|swap|then|ready)$/.test(t.norm));
@@ -45,7 +49,7 @@ export function readSide(tokens: readonly SaidWord[], i: number, named: boolean)
   }
   // `on our left here`, `calf stretch on the right`, `switch over to your right`: the side stands last or nearly so.
   const of = /^(the|our|your|my)$/.test(at(-1)) ? at(-2) : '';
-  const moving = tokens.slice(0, i).some((t) => MOVES_SIDEWAYS.test(t.norm));
+  const moving = tokens.slice(0, i).some((t) => MOVES_SIDEWAYS.test(t.norm) || PUTS_THERE.test(t.norm));
   const turned =
     /^(on|with|for)$/.test(of) ||
     (of === 'to' &&

@@ -15,6 +15,15 @@ const OPENING = pattern('')`
 const ENDING = /^(rest|done|stop|finished|finish|switch|swap|change|changing|over|through|break|relax|there|release)$/;
 /** Tempo of one repetition is no length of an interval. */
 const LONGEST_TEMPO_S = 6;
+/** Around so few seconds, these make them the tempo of a repetition: `two seconds up`, `pause for three seconds`. */
+const TEMPO_BEFORE = /^(?:pause|hold|squeeze|lower|lowering|count|stay|wait|hover)$/;
+const TEMPO_AFTER = /^(?:up|at|out|back|forward|lowering|lower|hold|pause|squeeze|on|here)$/;
+/** Seconds that are over, or that anybody can do: `that's your thirty seconds`, `anyone can do twenty seconds`. */
+const NO_LENGTH_BEFORE = /(?:^| )(?:(?:thats|that is|was|there goes) (?:your|our|the|my)|can do|could do|manage)$/;
+/** What `for ten seconds` may be the length of where nobody says that it is one of all moves. */
+const OF_ALL = pattern('')`
+  ^(?:each|every|all|everything|both|moves?|exercises?|intervals?|stations?|working|work|we|going|doing)$
+`;
 
 /** Seconds and minutes: what is left, and how long things are. */
 export function readTime(tokens: readonly SaidWord[], i: number): Reading | null {
@@ -41,7 +50,14 @@ export function readTime(tokens: readonly SaidWord[], i: number): Reading | null
       body: { type: 'seconds-left', seconds: value, atMost: true },
       length: LEFT.has(next) ? unitEnd + 1 : unitEnd,
     };
-  if (/^(over|than)$/.test(before1)) return null;
+  if (/^(over|than)$/.test(before1) || pair === 'more than') return null;
+  const lead = [-4, -3, -2, -1].map(word);
+  if (NO_LENGTH_BEFORE.test(lead.join(' '))) return null;
+  const within = lead.some((w) => TEMPO_BEFORE.test(w));
+  if (!span.more && value <= LONGEST_TEMPO_S && !LEFT.has(next) && (within || TEMPO_AFTER.test(next))) return null;
+  // `Five seconds to swap over` is how long that takes.
+  if (next === 'to' && !/^(go|finish|the|end|stop|done)$/.test(word(unitEnd + 1)) && !RESTING.test(word(unitEnd + 1)))
+    return readLength(tokens, i, value, unitEnd);
   const clock =
     next === 'on' &&
     /^(the|your|my|our|that)$/.test(word(unitEnd + 1)) &&
@@ -103,12 +119,11 @@ function readOnOff(tokens: readonly SaidWord[], i: number): Reading | null {
     : null;
 }
 
-/** `last ten`, `final five`: seconds, unless a unit follows. */
+/** `last ten`, `final fifteen`: seconds, unless a unit follows; `last three` is of repetitions as often. */
 function readBareLast(tokens: readonly SaidWord[], i: number): Reading | null {
   const word = (k: number) => tokens[i + k]?.norm ?? '';
   const number = numberAt(tokens, i);
-  if (number === null || !/^(last|final)$/.test(word(-1)) || ![3, 5, 10, 15, 20, 30].includes(number.value))
-    return null;
+  if (number === null || !/^(last|final)$/.test(word(-1)) || ![10, 15, 20, 30].includes(number.value)) return null;
   const next = word(number.length);
   if (
     unitOf(next) !== null ||
@@ -138,6 +153,8 @@ function readLength(tokens: readonly SaidWord[], i: number, value: number, unitE
   )
     return is('rest', unitEnd);
   if (RESTING.test(next) && word(unitEnd + 1) !== 'of') return is('rest', unitEnd + 1);
+  // `Fifteen seconds between moves`; `take thirty seconds`.
+  if (next === 'between' || (word(-1) === 'take' && i + unitEnd >= tokens.length)) return is('rest', unitEnd);
   if (value <= LONGEST_TEMPO_S) return null;
   const back = [-1, -2, -3, -4, -5].map((k) => word(k));
   if (/^(is|are|lasts|last|be|takes|take)$/.test(word(-1)) && back.some((w) => RESTING.test(w) && w !== 'off'))
@@ -152,7 +169,12 @@ function readLength(tokens: readonly SaidWord[], i: number, value: number, unitE
     return is('work', unitEnd + 1);
   if (word(-1) === 'for' || (word(-1) === 'have' && word(-2) !== 'only')) {
     const resting = RESTING.test(word(-2)) || /^(rest|break)$/.test(word(-3));
-    return is(resting ? 'rest' : 'work', unitEnd, 1);
+    if (resting) return is('rest', unitEnd, 1);
+    const can = [...back, word(-6), word(-7)];
+    const loosely = word(-1) === 'for' && (can.includes('can') || !can.some((w) => OF_ALL.test(w)));
+    return loosely
+      ? { body: { type: 'length', seconds: value, of: 'work', loosely }, length: unitEnd, before: 1 }
+      : is('work', unitEnd, 1);
   }
   return null;
 }
@@ -175,8 +197,12 @@ function readAlone(
 /** Words right before `halfway` by which it is how far a movement goes. */
 const SO_FAR = pattern('')`
   ^(?:inhale|exhale|rise|fold|come|go|lower|sit|stay|lift|bend|drop|only|about|reach|not|meet|me|get|gets|bring|take|
-  raise|stop|step)$
+  raise|stop|step|pulse|pulses|pause|hover|hold)$
 `;
+
+/** Words right before `halfway` that leave it open: `nearly halfway`, `not quite half`, `more than halfway`. */
+export const NOT_JUST =
+  /(?:^| )(?:nearly|almost|about|not|yet|quite|(?:more|less) than|over|past|beyond|approaching|coming up to)$/;
 
 /** Half-way: through the interval, the round or the class; half-way down a squat is none. */
 export function readHalf(tokens: readonly SaidWord[], i: number): Reading | null {
@@ -198,10 +224,13 @@ export function readHalf(tokens: readonly SaidWord[], i: number): Reading | null
   if (/^(down|up|between|across|towards?|lift)$/.test(word(k))) return null;
   if (SO_FAR.test(word(-1))) return null;
   const rest = tokens.slice(i + k, i + k + 5).map((t) => t.norm);
+  // Through the break, or through several rounds.
+  if (rest.some((w) => /^(rest|break|recovery|rounds|circuits|blocks|moves|exercises)$/.test(w))) return null;
   const of = rest.some((w) => /^(class|workout|session|video)$/.test(w))
     ? 'class'
     : rest.some((w) => /^(round|circuit|block)$/.test(w))
       ? 'round'
       : 'interval';
-  return { body: { type: 'half-way', of }, length: k };
+  const loosely = NOT_JUST.test(`${word(-3)} ${word(-2)} ${word(-1)}`);
+  return { body: { type: 'half-way', of, ...(loosely && { loosely }) }, length: k };
 }

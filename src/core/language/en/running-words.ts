@@ -12,12 +12,14 @@ import {
   REPS_LEFT,
   ROUND_SAID,
   SIDE,
+  SIDE_PAST,
   SPAN,
   TAKEN_BACK,
   TOTAL,
   TO_GO,
 } from './claim-patterns.ts';
 import { numberOf } from './numbers.ts';
+import { NOT_JUST } from './read-time.ts';
 
 type Groups = readonly (string | undefined)[];
 
@@ -43,6 +45,7 @@ export const RUNNING: RunningClaimWords = {
   sideFirst: /\bfirst\b/,
   sideWord: /\bsides?\b/,
   lyingOn: LYING_ON,
+  sidePast: SIDE_PAST,
   takenBack: TAKEN_BACK,
   repsLeft: REPS_LEFT,
   total: TOTAL,
@@ -53,16 +56,22 @@ export const RUNNING: RunningClaimWords = {
   round: ROUND_SAID,
   roundIn,
   half: HALF,
+  halfOf: {
+    theClass: /\b(?:class|workout|session|video)\b/,
+    more: /\b(?:rounds?|circuit|block|part|rest|break|moves|exercises)\b/,
+  },
+  halfHedged: NOT_JUST,
   span: SPAN,
   secondsIn,
   toGo: TO_GO,
-  leftAfter: /^(?:left|more|to go|remaining)\b/,
+  leftAfter: /^(?:left|more(?! than)|to go|remaining)\b/,
   leftInside: /\bmore\b/,
   positions: POSITIONS_SAID,
   positionTakenBack: /\b(?:no|sorry|i mean|wait)\b.{0,12}\bon(?:to)? (?:your|our)\b/,
   leadsIn: LEADS_IN,
   nameFollowed: /^(?:next|now|first|is next|are next|coming)\b/,
-  saysNext: /\b(?:next(?! to\b)|after (?:this|that|those|these))\b/,
+  saysNext:
+    /\b(?:next(?! (?:to|time|week|month|block|part|half|class|video|section)\b)|after (?:this|that|those|these))\b/,
   nextTakenBack: /\b(?:no|wait|oh)\b.{0,40}\bfirst\b/,
   // `The bugs now`, `it's a row`; `row's next`.
   headBefore: /^(?:its|the|a|then|your|that|some|thats|theres|into|with|doing|our|those|these|and)$/,
