@@ -95,6 +95,12 @@ export class ClassAt {
     return { theClass: far(this.segments), parts: block.some(isActive) ? [far(round), far(block)] : [] };
   }
 
+  /** Repetitions planned at a time; null where moves are not counted. */
+  reps(us: number): number | null {
+    const here = this.running.plan.blocks.find((b) => b.id === this.about(us)[0]?.blockId);
+    return here?.scheme.kind === 'reps' ? here.scheme.reps : null;
+  }
+
   /** Numbers of moves that may be summed up here: of the class, of the block, of its intervals. */
   totals(us: number): number[] {
     const { blocks } = this.running.plan;
@@ -103,10 +109,8 @@ export class ClassAt {
     const counts = main.map((b) => movesOf(b).length);
     const strong = main.filter((b) => b.kind !== 'warm-up' && b.kind !== 'cool-down').map((b) => movesOf(b).length);
     const sum = (list: readonly number[]) => list.reduce((a, b) => a + b, 0);
-    const reps = here?.scheme.kind === 'reps' ? [here.scheme.reps] : [];
     return [
       ...(here === undefined ? [] : [movesOf(here).length, movesOf(here).length * here.rounds]),
-      ...reps,
       sum(strong),
       sum(counts),
       ...counts,
@@ -150,11 +154,20 @@ export class ClassAt {
     ];
   }
 
-  round(us: number): { readonly round: number; readonly rounds: number } {
+  /** The round that runs or comes, how many there are, and the one that was done last; 0: none. */
+  round(us: number): { readonly round: number; readonly rounds: number; readonly ended: number } {
     const near = this.about(us)[0] ?? this.active.at(-1);
-    const ended = this.active.findLast((s) => s.end <= us + 1);
-    const of = near !== undefined && near.rounds > 1 ? near : ended !== undefined && ended.rounds > 1 ? ended : near;
-    return { round: of?.round ?? 0, rounds: of?.rounds ?? 0 };
+    const ended = this.active.findLast((s) => s.end <= us + AHEAD_US && s.rounds > 1);
+    const of = near !== undefined && near.rounds > 1 ? near : (ended ?? near);
+    return { round: of?.round ?? 0, rounds: of?.rounds ?? 0, ended: ended?.round ?? 0 };
+  }
+
+  /** How often the coming block is gone through, in talk every block; once is left out, nobody says it. */
+  roundsInAll(us: number): number[] {
+    const is = this.segment(us);
+    const { blocks } = this.running.plan;
+    const here = is?.kind === 'talk' ? blocks : blocks.filter((b) => b.id === this.about(us)[0]?.blockId);
+    return here.map((b) => b.rounds).filter((n) => n > 1);
   }
 
   /** Positions of the moves near a time: the one that runs, the next, the one before. */
@@ -170,6 +183,23 @@ export class ClassAt {
       const position = block === undefined || move === undefined ? null : traitsOf(move, block.kind).position;
       return position === null ? [] : [position];
     });
+  }
+
+  /** Planned lengths of the timed moves of the coming block, in talk of all blocks, in seconds. */
+  workLengths(us: number): number[] {
+    const is = this.segment(us);
+    const blockId = this.about(us)[0]?.blockId;
+    const timed = this.active.filter(
+      (s) => s.scheme !== 'reps' && s.scheme !== 'counts' && (is?.kind === 'talk' || s.blockId === blockId),
+    );
+    return timed.map((s) => (this.running.planned.get(s.key) ?? s.end - s.start) / 1e6);
+  }
+
+  /** How long the class is, in seconds, where a time is before its first move; else null. */
+  opening(us: number): number | null {
+    const [first, last] = [this.segments[0], this.segments.at(-1)];
+    const before = first !== undefined && last !== undefined && us < (this.active[0]?.start ?? 0);
+    return before ? (last.end - first.start) / 1e6 : null;
   }
 
   /** Planned lengths in seconds near a time: of the segment that runs and the next few, and of the class. */

@@ -10,7 +10,7 @@ import type { SpokenWords } from '../transcript/transcript.ts';
 import { type Micros, type TakeTime, micros } from '../time/micros.ts';
 import { checkClaims } from './check-claims.ts';
 import { type RunningClass } from './verdict.ts';
-import type { Claim } from './claim.ts';
+import type { Claim, Said } from './claim.ts';
 import { ClassAt, movesNamed } from './class-at.ts';
 import { spokenClaims } from './spoken-claims.ts';
 import { type Vocabulary, readClaims } from './read-claims.ts';
@@ -72,8 +72,15 @@ const COARSE_US = 160_000;
  * is called false.
  */
 const PLAIN: ReadonlySet<Claim['type']> = new Set(['seconds-left', 'side', 'length']);
-/** Kinds that are meant as they are said where the words have times of their own. */
-const PLAIN_IF_SHARP: ReadonlySet<Claim['type']> = new Set(['half-way', 'moves-left', 'next-up', 'count', 'round']);
+/** Kinds that are meant as they are said where that is false whenever it was said within the reach of its words. */
+const PLAIN_IF_ALWAYS: ReadonlySet<Claim['type']> = new Set([
+  'half-way',
+  'moves-left',
+  'next-up',
+  'count',
+  'round',
+  'equipment',
+]);
 /** A claim of the same kind this near is the same claim. */
 const SAME_CLAIM_US = 3e6;
 
@@ -83,10 +90,13 @@ const SAME_CLAIM_US = 3e6;
  */
 export function claimsInTake(words: SpokenWords<TakeTime>, running: RunningClass): Claim<TakeTime>[] {
   const spoken = spokenClaims(words, running);
-  const sharp = new Set<Micros>(words.tokens.filter((t) => t.sigma <= COARSE_US).map((t) => t.at));
   const at = new ClassAt(running);
-  const read = claimsIn(words, running).map((c): Claim => {
-    const plain = PLAIN.has(c.type) || (PLAIN_IF_SHARP.has(c.type) && sharp.has(c.at));
+  const said = readClaims(words, vocabularyOf(running.plan, words.language));
+  const always = falseAlways(said, running);
+  const read = judged(said, words, running).map((c): Claim => {
+    // A chair is asked for to hold on to, a mat is needed `no more`: only that nothing is needed leaves nothing open.
+    const other = c.type === 'equipment' && c.claimed !== 'no equipment';
+    const plain = PLAIN.has(c.type) || (PLAIN_IF_ALWAYS.has(c.type) && always.has(c.at) && !other);
     const stands = c.verdict !== 'false' || (plain && at.sure(c.at));
     return stands ? c : { ...c, verdict: 'unsure' };
   });
@@ -102,8 +112,26 @@ export function claimsInTake(words: SpokenWords<TakeTime>, running: RunningClass
 
 /** Every claim that sentences make in the words of a class, with its verdict. */
 export function claimsIn(words: SpokenWords, running: RunningClass): Claim[] {
-  const { tokens, language } = words;
-  const claims = checkClaims(readClaims(words, vocabularyOf(running.plan, language)), running);
+  return judged(readClaims(words, vocabularyOf(running.plan, words.language)), words, running);
+}
+
+/** When claims are said that would be false a little earlier and later, too, as far as their words may lie away. */
+function falseAlways(said: readonly Said[], running: RunningClass): ReadonlySet<Micros> {
+  const vague = said.filter((c) => PLAIN_IF_ALWAYS.has(c.type));
+  const keyOf = ({ type, at }: { readonly type: string; readonly at: Micros }) => `${type} ${at}`;
+  const tries = [-1, 0, 1].map((side) => {
+    const moved = vague.map((c) => {
+      const by = c.sigma <= COARSE_US ? 0 : side * REACH_SIGMAS * c.sigma;
+      return { ...c, at: micros(Math.max(0, c.at + by)), end: micros(Math.max(0, c.end + by)) };
+    });
+    const wrong = new Set(checkClaims(moved, running).flatMap((c) => (c.verdict === 'false' ? [keyOf(c)] : [])));
+    return moved.map((c) => wrong.has(keyOf(c)));
+  });
+  return new Set(vague.filter((_, i) => tries.every((t) => t[i])).map((c) => c.at));
+}
+
+function judged(said: readonly Said[], { tokens }: SpokenWords, running: RunningClass): Claim[] {
+  const claims = checkClaims(said, running);
   if (tokens.every((t) => t.sigma <= COARSE_US)) return claims;
   const sigmaAt = new Map(tokens.filter((t) => t.sigma > COARSE_US).map((t) => [t.at, t.sigma]));
   return claims.map((c) => {

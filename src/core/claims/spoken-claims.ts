@@ -17,6 +17,8 @@ import {
   RunningText,
 } from './running-text.ts';
 
+/** What comes is listed within this time. */
+const LISTED_US = 20e6;
 /** The next move is spoken of this long before its start, in seconds. */
 const NEXT_SAID_S = 14;
 /** That a move was left out is held against somebody who says that all were done, where it is at least this sure. */
@@ -92,7 +94,11 @@ function names(running: RunningClass, text: RunningText, at: ClassAt, push: Push
   const said = text.language.running;
   const named = movesNamed(running.plan);
   const labels = [...new Set(named.map((m) => m.label))];
-  for (const mention of [...findMentions(text.spoken, labelsOf(named)), ...headsNamed(text, labels)]) {
+  const mentions = [...findMentions(text.spoken, labelsOf(named)), ...headsNamed(text, labels)];
+  /** Whether a move is named in the same breath of the class: what comes may be listed, then `next` is the second. */
+  const alsoNamed = (label: string, us: number) =>
+    mentions.some((m) => m.label === label && Math.abs((tokens[m.token]?.at ?? 0) - us) < LISTED_US);
+  for (const mention of mentions) {
     const found: Found = { token: mention.token, tokens: mention.tokens, groups: [] };
     const us = tokens[mention.token]?.at ?? 0;
     const lead = text.words(mention.token - 6, mention.token);
@@ -108,13 +114,11 @@ function names(running: RunningClass, text: RunningText, at: ClassAt, push: Push
     // In a break one says what comes and what comes after it, in a move what comes after that.
     const reach = 2 * (tokens[mention.token]?.sigma ?? 0);
     const inMove = is !== null && isActive(is) && coming[0] !== is.label && is.end - us > reach;
-    const last = !explicit ? 2 : inMove ? 0 : 1;
-    const verdict =
-      begins || (order >= 0 && order <= last)
-        ? 'true'
-        : explicit && (order < 0 || order > last) && coming.length > 2 && (takenBack || at.sure(us))
-          ? 'false'
-          : 'unsure';
+    const listed = coming[0] === undefined || mention.label === coming[0] || alsoNamed(coming[0], us);
+    const last = explicit ? (inMove || !listed ? 0 : 1) : listed || (is !== null && isActive(is)) ? 2 : 0;
+    const never = [us - reach, us + reach].every((t) => at.coming(t)[0] !== mention.label);
+    const wrong = explicit && order !== 0 && coming.length > 2 && (takenBack || (never && at.sure(us)));
+    const verdict = begins || (order >= 0 && order <= last) ? 'true' : wrong ? 'false' : 'unsure';
     push('next-up', found, { claimed: mention.label, actual: coming[0] ?? 'the end', verdict });
   }
 }
@@ -158,7 +162,9 @@ function counts(text: RunningText, at: ClassAt, push: Push): void {
     const n = number(found);
     const us = text.tokens[found.token]?.at ?? 0;
     const summed = said.summedUp.test(text.words(found.token - 3, found.token + 1));
-    const totals = at.totals(us);
+    const ofReps = said.repsUnit.test(text.words(found.token, found.token + found.tokens));
+    const reps = at.reps(us);
+    const totals = [...(reps === null ? [] : [reps]), ...(ofReps && reps !== null ? [] : at.totals(us))];
     const round = at.roundDone(us);
     const short = summed && round !== null && round.planned === n && round.filmed < n && round.sure >= SURELY_LEFT_OUT;
     push('count', found, {

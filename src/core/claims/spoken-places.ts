@@ -3,7 +3,15 @@ import { isActive } from '../plan/segment.ts';
 import { propStems } from '../calls/prop-names.ts';
 import type { RunningClass } from './verdict.ts';
 import { ClassAt } from './class-at.ts';
-import { CORRECTED_WORDS, type Found, SHARP_US, TAKEN_BACK_WORDS, type Push, RunningText } from './running-text.ts';
+import {
+  CORRECTED_WORDS,
+  type Found,
+  type Judged,
+  SHARP_US,
+  TAKEN_BACK_WORDS,
+  type Push,
+  RunningText,
+} from './running-text.ts';
 
 /** Props of the plan, spoken of where they are taken up, put down or asked for. */
 export function props(text: RunningText, running: RunningClass, at: ClassAt, push: Push): void {
@@ -72,9 +80,16 @@ export function rounds(text: RunningText, at: ClassAt, push: Push): void {
     const us = text.tokens[found.token]?.at ?? 0;
     const words = text.words(found.token, found.token + found.tokens);
     const { round: n, last } = said.roundIn(words, found.groups);
-    const { round, rounds } = at.round(us);
-    const holds = last ? round === rounds : n !== null && (n === round || n === rounds || n === round - 1);
-    const verdict = corrected ? 'false' : holds && rounds > 0 ? 'true' : 'unsure';
+    const { round, rounds, ended } = at.round(us);
+    // `Two rounds` tells how many there are; `that was round one` is of the one that ends.
+    const inAll = said.roundsInAll.test(words);
+    const around = text.words(found.token - 4, found.token + found.tokens + 4);
+    const done = at.left(us) === null || said.roundDone.test(around) ? ended : round;
+    const planned = at.roundsInAll(us);
+    const holds = last ? round === rounds : n !== null && (n === round || n === done || (inAll && planned.includes(n)));
+    const told = inAll && n !== null && planned.length > 0 && at.left(us) === null && !said.roundsOpen.test(around);
+    const wrong = corrected || (told && !holds && at.sure(us));
+    const verdict = holds && rounds > 0 && !corrected ? 'true' : wrong ? 'false' : 'unsure';
     push('round', found, { claimed: n ?? 'last', actual: round, verdict });
   }
 }
@@ -128,7 +143,8 @@ export function spans(text: RunningText, at: ClassAt, push: Push): void {
       return;
     }
     const actual = at.left(token.at);
-    const slack = 3 + seconds * 0.2 + (1.5 * token.sigma) / 1e6;
+    const near = token.sigma < SHARP_US ? Math.max(2, seconds * 0.15) : 3 + seconds * 0.2;
+    const slack = near + (1.5 * token.sigma) / 1e6;
     const off = actual === null ? 0 : Math.abs(actual - seconds);
     const wrong = off > slack + 8 && at.sure(token.at) && !loosely;
     const verdict = actual === null ? 'unsure' : off <= slack ? 'true' : wrong ? 'false' : 'unsure';
@@ -166,11 +182,33 @@ export function spans(text: RunningText, at: ClassAt, push: Push): void {
     const ends = at.left(us);
     const call = ends !== null && n <= 30 && Math.abs(ends - n) <= 2 + n * 0.3;
     if (call || said.leftAfter.test(text.after(found, 2)) || said.leftInside.test(words)) left(found, n);
-    else
-      push('length', found, {
-        claimed: n,
-        actual: null,
-        verdict: at.lengths(us).some((s) => Math.abs(s - n) <= Math.max(1, n * 0.1)) ? 'true' : 'unsure',
-      });
+    else push('length', found, lengthSaid(n, found, text, at));
   }
+}
+
+/** A length is said right within a tenth of it, or a second; a class's within a minute. */
+const LENGTH_SHARE = 0.1;
+const CLASS_SLACK_S = 60;
+/** Beyond this a class is promised shorter or longer than it is: people round. */
+const CLASS_OFF_SHARE = 0.2;
+
+/** How long things last: each move, where that is said, the whole class before it begins, else anything near. */
+function lengthSaid(n: number, found: Found, text: RunningText, at: ClassAt): Judged {
+  const { lengthOfEach, lengthOfClass } = text.language.running;
+  const us = text.tokens[found.token]?.at ?? 0;
+  const fits = (s: number) => Math.abs(s - n) <= Math.max(1, n * LENGTH_SHARE);
+  const works = at.left(us) === null && lengthOfEach.test(text.after(found, 3)) ? at.workLengths(us) : [];
+  if (works.length > 0)
+    return { claimed: n, actual: works[0]!, verdict: works.some(fits) ? 'true' : at.sure(us) ? 'false' : 'unsure' };
+  const total = at.opening(us);
+  const ofClass =
+    lengthOfClass.before.test(text.words(found.token - 6, found.token)) ||
+    lengthOfClass.after.test(text.after(found, 3));
+  if (total !== null && n >= 5 * 60 && ofClass) {
+    const off = Math.abs(total - n);
+    const open = off <= Math.max(2 * CLASS_SLACK_S, total * CLASS_OFF_SHARE) || at.lengths(us).some(fits);
+    const verdict = off <= Math.max(CLASS_SLACK_S, total * LENGTH_SHARE) ? 'true' : open ? 'unsure' : 'false';
+    return { claimed: n, actual: Math.round(total), verdict };
+  }
+  return { claimed: n, actual: null, verdict: at.lengths(us).some(fits) ? 'true' : 'unsure' };
 }

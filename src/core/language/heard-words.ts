@@ -122,6 +122,8 @@ export interface RunningClaimWords {
   readonly total: RegExp;
   /** Words before a total that say that all of it was done. */
   readonly summedUp: RegExp;
+  /** A unit of a match of `total` that is repetitions. */
+  readonly repsUnit: RegExp;
   /** The last move, or one more, is spoken of. */
   readonly lastMove: RegExp;
   /** Words in a match of `lastMove` by which one move comes after what is done now. */
@@ -134,12 +136,22 @@ export interface RunningClaimWords {
     words: string,
     groups: readonly (string | undefined)[],
   ) => { readonly round: number | null; readonly last: boolean };
+  /** Words of a match of `round` that tell how many there are: `two rounds`, `twice`. */
+  readonly roundsInAll: RegExp;
+  /** Words near a round that is over. */
+  readonly roundDone: RegExp;
+  /** Words near a number of rounds by which it is not how many there are: `two more`, `two or three`, `at home`. */
+  readonly roundsOpen: RegExp;
   readonly half: RegExp;
   /** Words after `half` by which it is of the class, or of more than the move: a round, a block, a break. */
   readonly halfOf: { readonly theClass: RegExp; readonly more: RegExp };
   /** Words right before `half` that leave it open: `nearly`, `more than`. */
   readonly halfHedged: RegExp;
   readonly span: RegExp;
+  /** Words right after a length that is that of every move. */
+  readonly lengthOfEach: RegExp;
+  /** Words right before and right after minutes that are those of the whole class. */
+  readonly lengthOfClass: { readonly before: RegExp; readonly after: RegExp };
   /** Seconds in a match of `span`. */
   readonly secondsIn: (words: string, groups: readonly (string | undefined)[]) => number;
   readonly toGo: RegExp;

@@ -27,6 +27,7 @@ export const RUNNING: RunningClaimWords = {
     `\\b${N} (?:\\w+ ){0,2}?(?:ubungen|atemzuge|wiederholungen|stationen|bewegungen|davon)\\b|\\balle ${N}\\b`,
   ),
   summedUp: /\bdas (?:waren|sind) (?:alle|alles)\b/,
+  repsUnit: /\b(?:wiederholungen|mal|stuck|davon)\b/,
   lastMove: each('\\bletzte (?:ubung|bewegung|station|dehnung|runde|position)\\b|\\bnoch eine ubung\\b'),
   oneMore: /^noch eine\b/,
   doneAndLeft: each(`\\b${N} (?:geschafft|fertig)(?: und)?(?: noch)? ${N}\\b`),
@@ -43,6 +44,9 @@ export const RUNNING: RunningClaimWords = {
     before: /\b(?:war|hatten|haben wir|angefangen mit)(?: (?:die|der|mit|auf))*$/,
     after: /^(?:seite )?(?:war|ist geschafft|ist fertig|geschafft)\b/,
   },
+  roundsInAll: /\b(?:runden|einmal|zweimal|dreimal)\b/,
+  roundDone: /\b(?:war|geschafft|fertig|vorbei|rum)\b/,
+  roundsOpen: /\b(?:noch|ubrig|geschafft|fertig|oder|wenn|zu hause|erste|letzte|seite|bein|arm)\b/,
   half: /\b(?:halbzeit|halfte|halb geschafft|halb rum)\b/gu,
   halfOf: {
     theClass: /\b(?:kurs\w*|training\w*|stunde|einheit|videos?)\b/,
@@ -54,6 +58,11 @@ export const RUNNING: RunningClaimWords = {
     'funfzig)|zehn|funfzehn|zwanzig|dreissig|vierzig|funfzig|sechzig|funf|zwei|drei|vier|eine',
     '\\d{1,3}) (sekunden?|sek|minuten?)\\b|\\beine halbe minute\\b',
   ),
+  lengthOfEach: /^(?:je|jeweils|pro (?:ubung|station))\b/,
+  lengthOfClass: {
+    before: /\b(?:brauche (?:euch|dich)(?: fur)?|dauert|haben (?:wir)?)(?: (?:nur|etwa|ungefahr|rund))*$/,
+    after: /^(?:kurs|training|einheit|programm|insgesamt|zusammen)\b/,
+  },
   secondsIn: (words: string, groups: Groups) =>
     /\bhalbe minute\b/.test(words) ? 30 : (amountOf(groups[0]) ?? 0) * (/\bmin/.test(words) ? 60 : 1),
   toGo: each(`\\bnoch ${N} und (?:dann|fertig)\\b`),

@@ -48,7 +48,7 @@ export const REPS_LEFT = each(
 /** A number of moves, breaths or repetitions that is promised or summed up. */
 export const TOTAL = each(
   `\\b${N} (?:\\w+ ){0,2}?(?:moves|exercises|breaths|reps|repetitions|stretches|things|stations|of these|` +
-    `of those|of each|on each|altogether)\\b|\\ball ${N}\\b|\\bnumber ${N}\\b|\\b${N} of everything\\b`,
+    `of those|of them|of each|on each|altogether)\\b|\\ball ${N}\\b|\\bnumber ${N}\\b|\\b${N} of everything\\b`,
 );
 export const LAST_MOVE = each(
   '\\b(?:very )?(?:last|final) (?:of the|move|exercise|thing|little|part|legs|arms|stretch|pose|hold|' +
@@ -60,7 +60,8 @@ export const DONE_AND_LEFT = each(
     'more)? ?left after\\b',
 );
 export const ROUND_SAID = each(
-  `\\bround ${N}\\b|\\b(first|second|third|fourth|last|final) (?:round|time through|time and|and last)\\b|` +
+  `\\bround ${N} times\\b|\\bround ${N}\\b|` +
+    '\\b(first|second|third|fourth|last|final) (?:round|time through|time and|and last)\\b|' +
     '\\bthats (?:one|that|once|your first|your second|the first|the second) (?:round|through|time)\\b|' +
     `\\b(once|twice|${N} times) (?:through|round|on each|over|each)\\b|\\b(once|twice)\\b|\\b${N} rounds?\\b|` +
     `\\bonce through\\b|\\b(second|third|fourth) time\\b|\\b${N} times round\\b`,
@@ -75,6 +76,19 @@ export const SPAN = each(
   `(?:\\b(twenty|thirty|forty|fifty|sixty)[ -]?)?\\b${N}? ?(?:more )?(seconds?|secs?|minutes?|counts)\\b|` +
     '\\babout a minute\\b|\\bhalf a minute\\b',
 );
+/** Words right after a length that is that of every move; of each side it is another. */
+export const LENGTH_OF_EACH = pattern('')`
+  ^(?:each(?! (?:side|leg|arm|way|foot|one of))|apiece|per (?:move|exercise|station|interval)|at a time|for each|
+  for every)\b
+`;
+/** Words by which minutes are those of the whole class, right before and right after them. */
+export const LENGTH_OF_CLASS = {
+  before: pattern('')`
+    \b(?:need you for|(?:weve|we have|we|only|ive) got(?: you for)?|takes?(?: us| you)?|itll be|will be|its a|quick|
+    for the next|you for)(?: (?:just|only|about|around|roughly|a|the|all of|next|short|little|you))*$
+  `,
+  after: /^(?:class|session|workout|video|programme|together|today|all told|in all|in total|from start|of your)\b/,
+} as const;
 export const TO_GO = each(`\\b${N} to go\\b|\\b${N} more and (?:then|its|youre|were|thats)\\b`);
 
 /** A position spoken of, and what it may be in the plan. */

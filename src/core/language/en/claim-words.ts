@@ -21,8 +21,8 @@ const ANNOUNCES = pattern('')`
   followed by|then (?:its|it is|it will be|comes|come|we have|weve got|we do|we go into|we go to|on to|onto|into|for)|
   after (?:this|that|the break|your break|the rest) (?:its|it is|we have|weve got|we go into|we go to|we do|comes|come|
   you have|youve got|were doing|were going into|were going to|is|i want|we move (?:on )?(?:to|into))|
-  finish(?:ing)? (?:off )?with|(?:leads|takes) us (?:to|into)|getting ready for|get ready for|set up for)(?: (?:the|a|
-  an|our|your|some|those|these|my|our favourite|that))*$
+  finish(?:ing)? (?:off )?with|(?:leads|takes) us (?:to|into)|getting ready for|get ready for|set up for|now for|
+  here comes?|straight into)(?: (?:the|a|an|our|your|some|those|these|my|our favourite|that))*$
 `;
 
 /** `next up, squats`, `squats are next`, `moving on to squats`; the name is words [from, to). */

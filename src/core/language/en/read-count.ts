@@ -98,6 +98,10 @@ export function readRound(tokens: readonly SaidWord[], i: number): Reading | nul
     return { body: { type: 'round', round: ordinal, past }, length: 4 };
   if (/^(time|pass|go|lap)$/.test(at(1)) && /^(through|around|round)$/.test(at(2)))
     return { body: { type: 'round', round: ordinal, past }, length: 3 };
+  // `Right in the second round`: of later, unless we are in it.
+  const later =
+    at(-1) === 'the' && /^(in|for|until|till|by|before|on)$/.test(at(-2)) && !/^(were|are|now|youre)$/.test(at(-3));
+  if (later) return null;
   const others = at(2) === 'of' && numberAt(tokens, i + 3) === null && !/^(the|this|our|these|your|it)$/.test(at(3));
   if (at(1) === 'round' && !others) return { body: { type: 'round', round: ordinal, past }, length: 2 };
   return null;

@@ -10,8 +10,8 @@ import { claimsInTake, recordedClass } from './class-timeline.ts';
 const plan = readOutline(
   '# Broomstick Strong for Beekeepers\n## Hello: talk, 1:00\n## Lifts: strength, reps 12 pace 3 rest 30\n' +
     '- Goblet squat | standing\n- Bent-over row | standing | sides own\n- Press-up | plank\n' +
-    '## Floor: strength, 40/20, 2 rounds\n- Glute bridge | supine\n- Side plank | side-lying | sides own\n' +
-    '- Dead bug | supine\n## Goodbye: talk, 0:40',
+    '## Floor: strength, 40/20, 2 rounds\n- Glute bridge | supine | needs: dumbbell\n' +
+    '- Side plank | side-lying | sides own\n- Dead bug | supine\n## Goodbye: talk, 0:40',
 ).value;
 const { segments } = compile(plan);
 const running = recordedClass(plan, asFilmed(segments));
@@ -19,6 +19,10 @@ const [squat, row] = segments.filter(isActive) as [(typeof segments)[0], (typeof
 const bridge = segments.find((s) => s.label === 'Glute bridge')!;
 const plank = segments.find((s) => s.label === 'Side plank')!;
 const [rest, floorRest] = [squat, bridge].map((s) => segments[s.index + 1]!) as [typeof squat, typeof squat];
+
+const [hello, lastLift] = [segments[0]!, segments[bridge.index - 1]!];
+const second = segments.find((s) => s.label === 'Glute bridge' && s.round === 2)!;
+const afterSecond = segments.findLast((s) => s.blockId === second.blockId)!;
 
 /** Kinds of claim that are held against who says this, `s` seconds into a segment. */
 function heldAgainst(text: string, of: typeof squat, s: number): string[] {
@@ -34,7 +38,7 @@ function heldAgainst(text: string, of: typeof squat, s: number): string[] {
 }
 
 // What the words mean instead: common practice.
-describe('what is not held against anyone', () => {
+describe('what is held against who says it', () => {
   it.each([
     ['the tempo of a repetition', 'Two seconds down, two seconds up.', bridge, 6],
     ['a pause in it', 'Pause for three seconds at the bottom.', bridge, 6],
@@ -65,7 +69,13 @@ describe('what is not held against anyone', () => {
     ['a side to roll to', 'Roll to your right side.', plank, 2],
     ['where a thing is put', 'Put it down on your right.', row, 10],
     ['seconds of counted moves', "It's forty on.", squat, 8],
-  ] as const)('%s: %s', (_what, text, of, s) => {
+    ['the second of two that are listed', 'First the row, and next press-ups.', rest, 4],
+    ['a round to come', 'We do the right in the second round.', bridge, 8],
+    ['rounds at home', 'Do three rounds of this at home.', lastLift, 4],
+    ['what each side takes', 'Thirty seconds each side.', bridge, 8],
+    ['minutes of a part', 'We have ten minutes of lifting.', hello, 20],
+    ['what nobody needs any more', "You don't need the dumbbell any more.", lastLift, 4],
+  ] as const)('not %s: %s', (_what, text, of, s) => {
     expect(heldAgainst(text, of, s)).toEqual([]);
   });
 
@@ -83,6 +93,15 @@ describe('what is not held against anyone', () => {
     ['the wrong side', 'Right side.', row, 10, 'side'],
     ['another length of the moves', 'Each one lasts forty-five seconds.', bridge, 4, 'length'],
     ['another break', 'Fifteen seconds between moves.', bridge, 4, 'length'],
+    ['another length of each', 'Fifty seconds each down here.', lastLift, 4, 'length'],
+    ['another length of the class', 'This will take us about thirty minutes.', hello, 20, 'length'],
+    ['another move in the break before it', 'Press-ups are up next.', rest, 4, 'next-up'],
+    ['another move one gets ready for', 'Get ready for dead bugs.', floorRest, 4, 'next-up'],
+    ['another number of rounds', 'Three rounds of this.', lastLift, 4, 'round'],
+    ['the round before', 'First round, take it steady.', second, 4, 'round'],
+    ['the round after the one that ends', 'That was the first round.', afterSecond, 4, 'round'],
+    ['another number of repetitions', 'Eight reps of these.', squat, 4, 'count'],
+    ['nothing where something is needed', 'No equipment today.', hello, 20, 'equipment'],
     ['another move', 'Next up, press-ups.', bridge, 34, 'next-up'],
     ['another round', 'Round three.', bridge, 4, 'round'],
   ] as const)('but %s is: %s', (_what, text, of, s, type) => {
