@@ -77,12 +77,15 @@ export class ClassAt {
     return is !== null && isActive(is) ? Math.round((is.end - us) / 1e5) / 10 : null;
   }
 
-  /** How far the worked segment that runs is; `repeated`: it goes by repetitions. null in a break. */
-  share(us: number): { readonly done: number; readonly lengthUs: number; readonly repeated: boolean } | null {
+  /** How far the worked segment that runs is; `free`: by repetitions or breaths, not by time. null in a break. */
+  share(
+    us: number,
+  ): { readonly done: number; readonly lengthUs: number; readonly free: boolean; readonly counted: boolean } | null {
     const is = this.segment(us);
     if (is === null || !isActive(is)) return null;
     const lengthUs = is.end - is.start;
-    return { done: (us - is.start) / Math.max(1, lengthUs), lengthUs, repeated: is.scheme === 'reps' };
+    const free = is.scheme === 'reps' || is.scheme === 'flow';
+    return { done: (us - is.start) / Math.max(1, lengthUs), lengthUs, free, counted: is.scheme === 'counts' };
   }
 
   /** How far the class is at a time, 0 to 1, and how far round and block are; these only where a block has moves. */

@@ -10,7 +10,7 @@ import { claimsInTake, recordedClass } from './class-timeline.ts';
 const plan = readOutline(
   '# Broomstick Strong for Beekeepers\n## Hello: talk, 1:00\n## Lifts: strength, reps 12 pace 3 rest 30\n' +
     '- Goblet squat | standing\n- Bent-over row | standing | sides own\n- Press-up | plank\n' +
-    '## Floor: strength, 40/20, 2 rounds\n- Glute bridge | supine | needs: dumbbell\n' +
+    '## Floor: strength, 40/20, 2 rounds\n- Glute bridge | supine | needs: dumbbell, mat\n' +
     '- Side plank | side-lying | sides own\n- Dead bug | supine\n## Goodbye: talk, 0:40',
 ).value;
 const { segments } = compile(plan);
@@ -80,6 +80,10 @@ describe('what is held against who says it', () => {
   });
 
   it.each([
+    ['what comes, though put right at once', 'Press-ups next, no, the row.', rest, 4, 'next-up'],
+    ['a name that is put right at once', 'Dead bug, no, side plank is next.', bridge, 34, 'next-up'],
+    ['one prop for another', 'Pick up your mat, no, your dumbbell.', hello, 56, 'equipment'],
+    ['a round that is put right', 'Round two, what am I saying, round one.', bridge, 1, 'round'],
     ['seconds left in a timed move', 'Ten seconds left.', bridge, 8, 'seconds-left'],
     ['half that is none', 'Halfway there.', bridge, 34, 'half-way'],
     ['half of repetitions, far off', 'Halfway there.', squat, 3, 'half-way'],

@@ -110,18 +110,26 @@ function names(running: RunningClass, text: RunningText, at: ClassAt, push: Push
     if (!near) continue;
     const order = coming.indexOf(mention.label);
     const explicit = said.saysNext.test(`${text.sentenceBefore(mention.token)} ${text.after(found, 2)}`);
-    const takenBack = said.nextTakenBack.test(text.after(found, 24));
+    // `Press-ups next, no, the row`: what comes is named right after it.
+    const put = mentions.some((m) => m.label === coming[0] && within(m.token - mention.token, 1, CORRECTED_WORDS));
+    const takenBack =
+      order !== 0 &&
+      (said.nextTakenBack.test(text.after(found, 24)) ||
+        (put && said.takenBack.test(text.after(found, explicit ? TAKEN_BACK_WORDS : 2))));
     // In a break one says what comes and what comes after it, in a move what comes after that.
     const reach = 2 * (tokens[mention.token]?.sigma ?? 0);
     const inMove = is !== null && isActive(is) && coming[0] !== is.label && is.end - us > reach;
     const listed = coming[0] === undefined || mention.label === coming[0] || alsoNamed(coming[0], us);
     const last = explicit ? (inMove || !listed ? 0 : 1) : listed || (is !== null && isActive(is)) ? 2 : 0;
     const never = [us - reach, us + reach].every((t) => at.coming(t)[0] !== mention.label);
-    const wrong = explicit && order !== 0 && coming.length > 2 && (takenBack || (never && at.sure(us)));
-    const verdict = begins || (order >= 0 && order <= last) ? 'true' : wrong ? 'false' : 'unsure';
+    const wrong = explicit && order !== 0 && coming.length > 2 && never && at.sure(us);
+    const holds = !takenBack && (begins || (order >= 0 && order <= last));
+    const verdict = holds ? 'true' : wrong || takenBack ? 'false' : 'unsure';
     push('next-up', found, { claimed: mention.label, actual: coming[0] ?? 'the end', verdict });
   }
 }
+
+const within = (n: number, least: number, most: number) => n >= least && n <= most;
 
 /** Moves called by the last word of their name alone, where no other move ends so. */
 function headsNamed(

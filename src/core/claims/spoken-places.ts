@@ -13,6 +13,9 @@ import {
   RunningText,
 } from './running-text.ts';
 
+/** A prop that is named for another one is put right within so many words. */
+const SWAPPED_WORDS = 7;
+
 /** Props of the plan, spoken of where they are taken up, put down or asked for. */
 export function props(text: RunningText, running: RunningClass, at: ClassAt, push: Push): void {
   const { running: said, forms } = text.language;
@@ -39,7 +42,11 @@ export function props(text: RunningText, running: RunningClass, at: ClassAt, pus
     )
       continue;
     const after = text.after({ token: i, tokens: 1, groups: [] }, TAKEN_BACK_WORDS);
-    const takenBack = said.propTakenBack.after.test(after) && said.propTakenBack.before.test(text.words(i - 5, i));
+    // `Grab your mat, no, your stick`: another prop is named in its place.
+    const other = text.tokens.findIndex((t, k) => k > i && (heads.get(stem(t.norm)) ?? need) !== need);
+    const swapped = other > 0 && other - i <= SWAPPED_WORDS && said.propTakenBack.after.test(text.words(i + 1, other));
+    const takenBack =
+      swapped || (said.propTakenBack.after.test(after) && said.propTakenBack.before.test(text.words(i - 5, i)));
     const planned = at.needs.has(need);
     push('equipment', found, {
       claimed: `needs ${need}`,
@@ -99,14 +106,16 @@ const COUNTED_WITHIN_US = 8e6;
 
 /** Said of the round, the block or the class, half of it is over within this share of it. */
 const HALF_OF_MORE = 0.1;
-/** Half of an interval; of repetitions it is where half of them are done, not half of the time. */
-const HALF_SHARE = { timed: 0.09, repeated: 0.18 } as const;
+/** Half of an interval; of repetitions or breaths it is where half of them are done, not half of the time. */
+const HALF_SHARE = { timed: 0.09, free: 0.18 } as const;
 
 /** `Halfway`: of the move; in a break, or where it is said, of what is longer, which is never held against anyone. */
 function halfWay(found: Found, text: RunningText, at: ClassAt, push: Push): void {
-  const { halfOf, halfHedged } = text.language.running;
+  const { halfOf, halfHedged, halfTempo } = text.language.running;
   const token = text.tokens[found.token]!;
   const share = at.share(token.at);
+  // To music `half time` is how fast one moves.
+  if (share?.counted === true && halfTempo.test(text.words(found.token, found.token + found.tokens))) return;
   const after = text.after(found, 4);
   const ofClass = halfOf.theClass.test(after);
   if (share === null || ofClass || halfOf.more.test(after)) {
@@ -115,7 +124,7 @@ function halfWay(found: Found, text: RunningText, at: ClassAt, push: Push): void
     push('half-way', found, { claimed: 0.5, actual: null, verdict: holds ? 'true' : 'unsure' });
     return;
   }
-  const slack = HALF_SHARE[share.repeated ? 'repeated' : 'timed'] + (1.5 * token.sigma) / Math.max(1, share.lengthUs);
+  const slack = HALF_SHARE[share.free ? 'free' : 'timed'] + (1.5 * token.sigma) / Math.max(1, share.lengthUs);
   const off = Math.abs(share.done - 0.5);
   const wrong =
     off > slack + (token.sigma < SHARP_US ? 0.01 : 0.06) &&

@@ -147,6 +147,8 @@ export interface RunningClaimWords {
   readonly halfOf: { readonly theClass: RegExp; readonly more: RegExp };
   /** Words right before `half` that leave it open: `nearly`, `more than`. */
   readonly halfHedged: RegExp;
+  /** Words of a match of `half` that are a tempo where people move to music: `half time`. */
+  readonly halfTempo: RegExp;
   readonly span: RegExp;
   /** Words right after a length that is that of every move. */
   readonly lengthOfEach: RegExp;
@@ -192,6 +194,8 @@ export interface MistakeWords {
   readonly optionLead: RegExp;
   /** `I should have said that before`: about an option beside it. */
   readonly optionConfessed: RegExp;
+  /** Words that offer an option, whatever it is: `if that is too much`, `you can always`. */
+  readonly optionOffered: RegExp;
   readonly noOptionWord: RegExp;
 }
 

@@ -94,8 +94,25 @@ describe('slips of a take', () => {
         '- Broomstick row | needs: broomstick\n- Reverse lunge\n- Plank\n## Bye: talk, 0:15',
     ).value;
     const backs = [2, 5, 8, 11, 14, 17, 20].map((s) => line(startOf(1) + s, 'Keep your back long if you can.'));
-    const found = slips(own, withLines(...backs), clean.duration).slips.map((s) => s.type);
-    expect(found).toContain('option-never');
+    const found = (...more: TranscriptCue[]) =>
+      slips(own, withLines(...backs, ...more), clean.duration).slips.map((s) => s.type);
+    expect(found()).toContain('option-never');
+    // Offered in other words than the plan's it is no mistake.
+    const offered = line(startOf(1) - 8, 'If this is too much you can always hold on to something.');
+    expect(found(offered)).not.toContain('option-never');
+  });
+  it.each([
+    ['call-without-change', 'And stop. Sorry, carry on.'],
+    ['call-without-change', "Change. No, don't change."],
+    ['wrong-count', "I think I've miscounted."],
+    ['wrong-count', 'How many is that now?'],
+    ['wrong-count', 'That was one too many.'],
+    ['wrong-count', 'Eight, no, nine.'],
+  ])('%s where somebody says so: %s', (type, text) => {
+    expect(types(withLines(line(startOf(3) + 15, text)))).toEqual([type]);
+  });
+  it('no miscount in other numbers that are put right', () => {
+    expect(types(withLines(line(startOf(3) + 19, 'Ten, no, twelve seconds.')))).not.toContain('wrong-count');
   });
   it('a countdown in the middle of the work, also in paragraphs; a short one may be repetitions', () => {
     const counted = (text: string) =>

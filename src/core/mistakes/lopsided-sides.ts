@@ -5,6 +5,8 @@ import { type Filmed, PLACED, inTake } from './filmed.ts';
 
 /** Two sides of one move that touch are halves of one interval; people are off by a few seconds at the switch. */
 const LOPSIDED_US = 6e6;
+/** What one side has more than the other, as a share of both; less is how people breathe and count. */
+const LOPSIDED_SHARE = 0.2;
 
 const isSided = (s: Segment) => s.side === 'left' || s.side === 'right';
 
@@ -29,7 +31,7 @@ export function lopsidedSides(filmed: readonly Filmed[]): Finding[] {
     if (
       next.start - f.end > 1e6 ||
       a.scheme === 'reps' ||
-      Math.abs(off) < LOPSIDED_US ||
+      Math.abs(off) < Math.max(LOPSIDED_US, (next.end - f.start) * LOPSIDED_SHARE) ||
       Math.min(f.r.placed, next.r.placed) < PLACED
     )
       return [];

@@ -57,6 +57,7 @@ export function optionsAmiss(plan: Plan, filmed: readonly Filmed[], spoken: Spok
         planned === null ||
         telling.length === 0 ||
         r.placed < SURELY_PLACED ||
+        offeredOtherwise(spoken, here) ||
         offeredAt(spoken, around, telling) !== null
       )
         return [];
@@ -107,6 +108,12 @@ function offeredAt(
     if (mistakes.optionWords.has(token.norm)) return token;
   }
   return null;
+}
+
+/** Whether some option is offered in [from, to), in whatever words. */
+function offeredOtherwise({ tokens, language }: SpokenWords<TakeTime>, { from, to }: Words): boolean {
+  const words = tokens.slice(from, to).map((t) => t.norm);
+  return languageOf(language).mistakes.optionOffered.test(words.join(' '));
 }
 
 /** The option that somebody says should have been said before: the word of it next to that. null: none. */

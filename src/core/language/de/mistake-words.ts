@@ -24,6 +24,10 @@ export const MISTAKES: MistakeWords = {
     \b(?:wenn|falls|leichter|einfacher|option|stattdessen|oder|kannst|konnt|darfst|zu viel|sanfter|reicht|nur|lieber|
     ohne|schwerer|okay)\b
   `,
+  optionOffered: pattern('')`
+    \b(?:wenn (?:dir|euch|das|es|dein \w+|deine \w+|eure \w+) (?:\w+ )?(?:zu|weh|schwer|lieber)|du kannst auch|
+    ihr konnt auch|wer mag|oder (?:bleib|bleibt|lass|lasst)|gerne auch)\b
+  `,
   optionConfessed: /\b(?:hatte ich (?:vorher |fruher |gleich )?(?:sagen|erwahnen) sollen|vergessen zu sagen)\b/,
   noOptionWord: /^(?:der|die|das|und|dein|mit|fur|ein|mal|zeit|unten|hint|von)$/,
 };

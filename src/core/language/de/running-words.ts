@@ -1,4 +1,4 @@
-import { pattern } from '../pattern.ts';
+import { NEVER, pattern } from '../pattern.ts';
 import type { RunningClaimWords } from '../heard-words.ts';
 import { amountOf, numberOf } from './numbers.ts';
 
@@ -52,6 +52,7 @@ export const RUNNING: RunningClaimWords = {
     theClass: /\b(?:kurs\w*|training\w*|stunde|einheit|videos?)\b/,
     more: /\b(?:runden?|blocks?|pause|ubungen)\b/,
   },
+  halfTempo: NEVER,
   halfHedged: /\b(?:fast|beinahe|knapp|etwa|ungefahr|nicht|uber|mehr als|noch nicht)\b/,
   span: each(
     '\\b(?:noch )?((?:ein|zwei|drei|vier|funf|sechs|sieben|acht|neun)und(?:zwanzig|dreissig|vierzig',

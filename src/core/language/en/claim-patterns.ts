@@ -29,8 +29,10 @@ export const LYING_ON =
   /\b(?:lie|lying|lay|roll|rolls|rolling|rolled|flip)\b.{0,24}\b(?:on(?:to)?|to) (?:your|our|the|my) (?:left|right)\b/;
 
 /** Words that take back what was said before them. */
-export const TAKEN_BACK =
-  /\b(?:no|sorry|wait|i mean|scratch that|i lied|not (?:left|right)|actually|oops|hang on|beg your pardon)\b/u;
+export const TAKEN_BACK = pattern('u')`
+  \b(?:no|sorry|wait|i mean|scratch that|i lied|i tell a lie|what am i saying|not (?:left|right)|actually|oops|
+  hang on|beg your pardon)\b
+`;
 
 /** `We started with the right`, `the left side is done`: a side that was. */
 export const SIDE_PAST = {

@@ -4,7 +4,14 @@ import { CALLS } from './call-patterns.ts';
 import { CLAIMS } from './claim-words.ts';
 import { CLAUSES } from './clause-words.ts';
 import { CORRECTIONS } from './corrections.ts';
-import { MISTAKE_CONFESSED, NO_OPTION_WORD, OPTION_CONFESSED, OPTION_LEAD, OPTION_WORDS } from './mistake-words.ts';
+import {
+  MISTAKE_CONFESSED,
+  NO_OPTION_WORD,
+  OPTION_CONFESSED,
+  OPTION_LEAD,
+  OPTION_OFFERED,
+  OPTION_WORDS,
+} from './mistake-words.ts';
 import { MOVES } from './move-lines.ts';
 import { NAMES } from './move-words.ts';
 import { cardinalOf, isCounted, numberOf } from './numbers.ts';
@@ -47,6 +54,7 @@ export const ENGLISH: Language = {
     confessed: MISTAKE_CONFESSED,
     optionWords: OPTION_WORDS,
     optionLead: OPTION_LEAD,
+    optionOffered: OPTION_OFFERED,
     optionConfessed: OPTION_CONFESSED,
     noOptionWord: NO_OPTION_WORD,
   },

@@ -23,6 +23,14 @@ export const OPTION_LEAD = pattern('')`
   only)\b
 `;
 
+/** Words that offer an option, whatever it is (common practice). */
+export const OPTION_OFFERED = pattern('')`
+  \b(?:(?:if|when) (?:that|this|it|those|these|thats|its) ?(?:is|are|feels?|gets?|hurts?|bothers?)? ?(?:too|a bit much|
+  not|hurts?|bothers?)|if you (?:need|prefer|would rather|cant|cannot|struggle)|if your \w+ (?:hurts?|complains?|
+  grumbles?|arent|isnt|dont|doesnt)|you can (?:always|also|just|do)|feel free to|no shame in|(?:or|just) (?:stay|keep|
+  leave|drop|lower|skip)|rather not|by all means|take it down|make it easier)\b
+`;
+
 /** What people say where an option comes to their mind too late. */
 export const OPTION_CONFESSED =
   /\b(?:should(?:ve| have)|meant to|forgot to) (?:said?|mention(?:ed)?|tell|told|offer(?:ed)?)\b/;
@@ -41,13 +49,18 @@ export const MISTAKE_CONFESSED: readonly (readonly [rule: ConfessedMistake, word
   ],
   [
     'call-without-change',
-    /\b(?:(?:come|came|went) in (?:a |too )?(?:phrase |beat |bit )?(?:too )?early|no stay|not yet|too soon)\b/,
+    pattern('')`
+      \b(?:(?:come|came|went) in (?:a |too )?(?:phrase |beat |bit )?(?:too )?early|no stay|not yet|too soon|no dont (?:
+      change|stop|switch)|(?:stop|rest|change) (?:no |oh )?sorry (?:carry on|keep going|not))\b
+    `,
   ],
   [
     'reps-miscounted',
     pattern('')`
-      \b(?:lost count|lost my count|was that (?:two|three|four|five|six|seven|eight|nine|ten)|cant count|i miscounted|
-      how many was that)\b
+      \b(?:lost count|lost my count|was that (?:two|three|four|five|six|seven|eight|nine|ten)|cant count|
+      i(?:ve)? miscounted|how many (?:was|is) that|one too (?:many|few)|an extra one (?:there|sorry)|
+      lost track of the count|(?:four|five|six|seven|eight|nine|ten|eleven|twelve) no(?: wait| sorry)? (?:three|four|five|six|seven|
+      eight|nine|ten|eleven|twelve))\b(?! (?:seconds|minutes|rounds|more))
     `,
   ],
 ];

@@ -209,7 +209,9 @@ export function readHalf(tokens: readonly SaidWord[], i: number): Reading | null
   const word = (k: number) => tokens[i + k]?.norm ?? '';
   let k = 0;
   if (word(0) === 'halfway') k = 1;
-  else if (word(0) === 'half' && (word(1) === 'way' || word(1) === 'time')) k = 2;
+  else if (word(0) === 'half' && word(1) === 'way') k = 2;
+  // `In half time`, `take it half time` is a tempo.
+  else if (word(0) === 'half' && word(1) === 'time' && !/^(?:in|at|it|into|to|go|now|this)$/.test(word(-1))) k = 2;
   // `that is half`, `half of it is done`.
   else if (word(0) === 'half' && /^(thats|is|was)$/.test(word(-1)) && i === tokens.length - 1) k = 1;
   else if (
@@ -231,6 +233,6 @@ export function readHalf(tokens: readonly SaidWord[], i: number): Reading | null
     : rest.some((w) => /^(round|circuit|block)$/.test(w))
       ? 'round'
       : 'interval';
-  const loosely = NOT_JUST.test(`${word(-3)} ${word(-2)} ${word(-1)}`);
+  const loosely = word(1) === 'time' || NOT_JUST.test(`${word(-3)} ${word(-2)} ${word(-1)}`);
   return { body: { type: 'half-way', of, ...(loosely && { loosely }) }, length: k };
 }

@@ -67,6 +67,7 @@ export const RUNNING: RunningClaimWords = {
     more: /\b(?:rounds?|circuit|block|part|rest|break|moves|exercises)\b/,
   },
   halfHedged: NOT_JUST,
+  halfTempo: /\btime\b/,
   span: SPAN,
   lengthOfEach: LENGTH_OF_EACH,
   lengthOfClass: LENGTH_OF_CLASS,
@@ -88,5 +89,5 @@ export const RUNNING: RunningClaimWords = {
   propLeads: PROP_LEADS,
   propNone: PROP_NONE,
   propTaken: /\b(?:get|grab|pick|put|take|swap|need|want)\b/,
-  propTakenBack: { before: /\bthats it for\b/, after: /\b(?:i mean|sorry)\b/ },
+  propTakenBack: { before: /\bthats it for\b/, after: /\b(?:i mean|sorry|oops|scratch that|no (?:the|your|a|not))\b/ },
 };

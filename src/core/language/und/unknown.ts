@@ -105,6 +105,7 @@ export const UNKNOWN: Language = {
       half: NEVER,
       halfOf: { theClass: NEVER, more: NEVER },
       halfHedged: NEVER,
+      halfTempo: NEVER,
       span: NEVER,
     },
     ...{
@@ -122,7 +123,14 @@ export const UNKNOWN: Language = {
     roundIn: () => ({ round: null, last: false }),
     secondsIn: () => 0,
   },
-  mistakes: { confessed: [], optionWords: NONE, optionLead: NEVER, optionConfessed: NEVER, noOptionWord: NEVER },
+  mistakes: {
+    confessed: [],
+    optionWords: NONE,
+    optionLead: NEVER,
+    optionConfessed: NEVER,
+    optionOffered: NEVER,
+    noOptionWord: NEVER,
+  },
   proposals: {
     ...{ promises: NONE, and: '', keep: '', lengthOf: () => null, stretchName: NEVER },
     ...{ warmUp: NONE, water: NONE },
