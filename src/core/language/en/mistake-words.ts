@@ -59,8 +59,8 @@ export const MISTAKE_CONFESSED: readonly (readonly [rule: ConfessedMistake, word
     pattern('')`
       \b(?:lost count|lost my count|was that (?:two|three|four|five|six|seven|eight|nine|ten)|cant count|
       i(?:ve)? miscounted|how many (?:was|is) that|one too (?:many|few)|an extra one (?:there|sorry)|
-      lost track of the count|(?:four|five|six|seven|eight|nine|ten|eleven|twelve) no(?: wait| sorry)? (?:three|four|five|six|seven|
-      eight|nine|ten|eleven|twelve))\b(?! (?:seconds|minutes|rounds|more))
+      lost track of the count|(?:four|five|six|seven|eight|nine|ten|eleven|twelve) no(?: wait| sorry)? (?:
+      three|four|five|six|seven|eight|nine|ten|eleven|twelve))\b(?! (?:seconds|minutes|rounds|more))
     `,
   ],
 ];
