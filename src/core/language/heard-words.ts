@@ -194,6 +194,8 @@ export interface MistakeWords {
   readonly optionLead: RegExp;
   /** `I should have said that before`: about an option beside it. */
   readonly optionConfessed: RegExp;
+  /** What closes a list of equipment, from its first word on. */
+  readonly kitComplete: RegExp;
   /** Words that offer an option, whatever it is: `if that is too much`, `you can always`. */
   readonly optionOffered: RegExp;
   readonly noOptionWord: RegExp;

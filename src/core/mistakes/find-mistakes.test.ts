@@ -64,13 +64,20 @@ describe('slips of a take', () => {
     expect(finding?.fixes[0]?.kind).toBe('remove-spans');
   });
   it('equipment that is not named before it is needed', () => {
-    const t: Transcript = {
-      cues: [
+    const unnamed = (opening: string) => {
+      const cues = [
         ...clean.transcript.cues.filter((c) => !/row/i.test(c.text)),
+        line(3, opening),
         line(startOf(3) + 1, 'Row now pull long.'),
-      ].sort((a, b) => a.start - b.start),
+      ].sort((a, b) => a.start - b.start);
+      return slips(plan, { cues }, clean.duration).slips.filter((s) => s.type === 'equipment-unnamed');
     };
-    expect(types(t)).toContain('equipment-unnamed');
+    const [missed] = unnamed('A bit of room is lovely to have.');
+    expect(Math.abs(missed!.at / 1e6 - startOf(3))).toBeLessThan(4);
+    // Where the kit is told as a whole it should have been told there.
+    const [left] = unnamed("A bit of room, and that's all you need.");
+    expect(left!.at / 1e6).toBeLessThan(8);
+    expect(unnamed("A broomstick, and that's all you need.")).toEqual([]);
   });
   it('an option that comes when the move is nearly over', () =>
     expect(types(withLines(line(startOf(1) + 31, 'If you like an easier option sit higher.')))).toContain(

@@ -18,6 +18,7 @@ export function unnamedEquipment(
   const needs = new Map(plan.blocks.flatMap((b) => b.moves.map((m) => [m.id, m.needs] as const)));
   const stems = tokens.map((t) => stem(t.norm));
   const done = new Set<string>();
+  const listed = kitListed({ tokens, language }, filmed.find((f) => isActive(f.r.segment))?.start ?? null);
   return filmed.flatMap(({ r, start }) => {
     if (!isActive(r.segment)) return [];
     return (needs.get(r.segment.moveId ?? '') ?? []).flatMap((need) => {
@@ -31,8 +32,25 @@ export function unnamedEquipment(
       if (first !== undefined || tokens.length < 20 || r.placed < PLACED) return [];
       const later = tokens.find(isIt);
       const facts = { need, move: r.segment.label, namedAt: later?.at ?? null, neededAt: start };
-      const place = { segment: r.segment, at: start, severity: 'note', certainty: 0.6 } as const;
+      // Where the kit was told as a whole, it should have been named there.
+      const place = { segment: r.segment, at: listed ?? start, severity: 'note', certainty: 0.6 } as const;
       return [inTake('equipment-unnamed', facts, place)];
     });
   });
+}
+
+/** Words that are looked at together for what closes a list of kit. */
+const CLOSES_WITHIN = 5;
+
+/** Where somebody says before the first move that this is all one needs; null: nobody does. */
+function kitListed({ tokens, language }: SpokenWords<TakeTime>, until: TakeTime | null): TakeTime | null {
+  const { kitComplete } = languageOf(language).mistakes;
+  const says = (i: number) =>
+    kitComplete.test(
+      tokens
+        .slice(i, i + CLOSES_WITHIN)
+        .map((t) => t.norm)
+        .join(' '),
+    );
+  return tokens.find((t, i) => until !== null && t.at < until && says(i))?.at ?? null;
 }

@@ -24,6 +24,7 @@ export const MISTAKES: MistakeWords = {
     \b(?:wenn|falls|leichter|einfacher|option|stattdessen|oder|kannst|konnt|darfst|zu viel|sanfter|reicht|nur|lieber|
     ohne|schwerer|okay)\b
   `,
+  kitComplete: /^(?:mehr (?:brauchst|braucht|brauchen) (?:du|ihr|wir) nicht|das ist alles was)\b/,
   optionOffered: pattern('')`
     \b(?:wenn (?:dir|euch|das|es|dein \w+|deine \w+|eure \w+) (?:\w+ )?(?:zu|weh|schwer|lieber)|du kannst auch|
     ihr konnt auch|wer mag|oder (?:bleib|bleibt|lass|lasst)|gerne auch)\b

@@ -5,6 +5,7 @@ import { CLAIMS } from './claim-words.ts';
 import { CLAUSES } from './clause-words.ts';
 import { CORRECTIONS } from './corrections.ts';
 import {
+  KIT_COMPLETE,
   MISTAKE_CONFESSED,
   NO_OPTION_WORD,
   OPTION_CONFESSED,
@@ -55,6 +56,7 @@ export const ENGLISH: Language = {
     optionWords: OPTION_WORDS,
     optionLead: OPTION_LEAD,
     optionOffered: OPTION_OFFERED,
+    kitComplete: KIT_COMPLETE,
     optionConfessed: OPTION_CONFESSED,
     noOptionWord: NO_OPTION_WORD,
   },

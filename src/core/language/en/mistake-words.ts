@@ -23,6 +23,10 @@ export const OPTION_LEAD = pattern('')`
   only)\b
 `;
 
+/** What closes a list of equipment. */
+export const KIT_COMPLETE =
+  /^(?:(?:thats |is )?all (?:that )?(?:you|youll|we|well) (?:will )?need|nothing else (?:today|is needed|needed))\b/;
+
 /** Words that offer an option, whatever it is (common practice). */
 export const OPTION_OFFERED = pattern('')`
   \b(?:(?:if|when) (?:that|this|it|those|these|thats|its) ?(?:is|are|feels?|gets?|hurts?|bothers?)? ?(?:too|a bit much|

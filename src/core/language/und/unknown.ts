@@ -129,6 +129,7 @@ export const UNKNOWN: Language = {
     optionLead: NEVER,
     optionConfessed: NEVER,
     optionOffered: NEVER,
+    kitComplete: NEVER,
     noOptionWord: NEVER,
   },
   proposals: {
