@@ -17,10 +17,13 @@ const MOVES = [
 ];
 const blocks = Array.from(
   { length: 15 },
-  (_, b) => `## Part ${b + 1}: 3 rounds, 18/8\n${MOVES.map((m) => `- ${m} ${'ABCDEFGHIJKLMNO'[b]}`).join('\n')}`,
+  (_, b) =>
+    `## Part ${b + 1}: circuit, 3 rounds, 18/8\n${MOVES.map((m) => `- ${m} ${'ABCDEFGHIJKLMNO'[b]}`).join('\n')}`,
 );
 const outline = `# Three hours\n## Hello: talk, 0:30\n${blocks.join('\n')}`;
-const plan = readOutline(outline).value;
+const { value: plan, problems } = readOutline(outline);
+// A line that is not understood makes a short class of it, and fast figures.
+if (problems.length > 0) throw new Error(problems[0]!.message);
 const { segments, total } = compile(plan);
 const TALK = ['Long neck, ribs down.', 'Breathe out on the way up.', 'Heels heavy, that is it.', 'Soft knees.'];
 const cues = segments.flatMap((s) => {
