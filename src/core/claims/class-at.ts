@@ -24,6 +24,11 @@ export class ClassAt {
     this.needs = new Set(running.plan.blocks.flatMap((b) => b.moves.flatMap((m) => traitsOf(m, b.kind).needs)));
   }
 
+  /** How many worked segments the class has: every side and every round counted. */
+  get workedInAll(): number {
+    return this.active.length;
+  }
+
   /** The segment that runs at a time, or the next one. */
   segment(us: number): Segment | null {
     let [low, high] = [0, this.segments.length];

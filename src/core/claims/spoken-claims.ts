@@ -71,6 +71,7 @@ function sides(text: RunningText, at: ClassAt, push: Push): void {
     // `Right side` where it is known when it was said, or `right leg first`, leaves no other reading.
     const first =
       said.sideFirst.test(words) ||
+      said.sideSaid.test(text.words(found.token - 4, found.token + found.tokens + 3)) ||
       (said.sideWord.test(words) && (text.tokens[found.token]?.sigma ?? Infinity) < SHARP_US);
     const liesOn = said.lyingOn.test(text.words(found.token - 6, found.token + found.tokens));
     const named = text.tokens.findIndex((t, i) => i >= found.token && forms.sideOf(t.norm) === side);
@@ -109,7 +110,9 @@ function names(running: RunningClass, text: RunningText, at: ClassAt, push: Push
     const near = is !== null && (!isActive(is) || is.end - us < 14e6 || begins || led);
     if (!near) continue;
     const order = coming.indexOf(mention.label);
-    const explicit = said.saysNext.test(`${text.sentenceBefore(mention.token)} ${text.after(found, 2)}`);
+    const explicit =
+      said.saysNext.test(`${text.sentenceBefore(mention.token)} ${text.after(found, 2)}`) ||
+      said.nextRightBefore.test(text.words(mention.token - 4, mention.token));
     // `Press-ups next, no, the row`: what comes is named right after it.
     const put = mentions.some((m) => m.label === coming[0] && within(m.token - mention.token, 1, CORRECTED_WORDS));
     const takenBack =
@@ -147,7 +150,10 @@ function headsNamed(
     if (words.length > 1 && !edges.has(words.at(-1)!)) heads.set(head, heads.has(head) ? null : label);
   }
   return tokens.flatMap((token, i) => {
-    const label = heads.get(stem(token.norm)) ?? heads.get(stem(token.norm.replace(/s$/, '')));
+    const label = ['', 's', 'es']
+      .filter((end) => token.norm.endsWith(end))
+      .map((end) => heads.get(stem(token.norm.slice(0, token.norm.length - end.length))))
+      .find((found) => found !== undefined);
     if (label === undefined || label === null) return [];
     const led = headBefore.test(tokens[i - 1]?.norm ?? '') || headAfter.test(tokens[i + 1]?.norm ?? '');
     return led ? [{ label, token: i, tokens: 1 }] : [];
@@ -174,11 +180,13 @@ function counts(text: RunningText, at: ClassAt, push: Push): void {
     const reps = at.reps(us);
     const totals = [...(reps === null ? [] : [reps]), ...(ofReps && reps !== null ? [] : at.totals(us))];
     const round = at.roundDone(us);
+    // More than there are at all, both sides and all rounds counted, before the class has begun.
+    const beyond = !ofReps && at.opening(us) !== null && n > at.workedInAll;
     const short = summed && round !== null && round.planned === n && round.filmed < n && round.sure >= SURELY_LEFT_OUT;
     push('count', found, {
       claimed: n,
       actual: short ? round.filmed : (totals[0] ?? null),
-      verdict: short ? 'false' : totals.includes(n) ? 'true' : 'unsure',
+      verdict: short || beyond ? 'false' : totals.includes(n) ? 'true' : 'unsure',
     });
   }
   for (const found of text.all(said.lastMove)) {

@@ -110,6 +110,8 @@ export interface RunningClaimWords {
   readonly noSideBefore: RegExp;
   /** Words beside a side that say that it comes first. */
   readonly sideFirst: RegExp;
+  /** Words around a side that leave no other reading: `start with your right leg`, `left leg this time`. */
+  readonly sideSaid: RegExp;
   /** The word for a side: `side`, `sides`. */
   readonly sideWord: RegExp;
   /** Words by which a side is the one that people lie on: the other one works. */
@@ -170,6 +172,8 @@ export interface RunningClaimWords {
   readonly nameFollowed: RegExp;
   /** Words before or after a name that say outright that it is next. */
   readonly saysNext: RegExp;
+  /** Words right before a name, over the end of a sentence: `What's next? Rows.` */
+  readonly nextRightBefore: RegExp;
   /** Words after a name that take back that it is next. */
   readonly nextTakenBack: RegExp;
   /** Words before the last word of a name where that word alone stands for the name: `its a row`. */

@@ -40,6 +40,8 @@ export const RUNNING: RunningClaimWords = {
     const times = { einmal: 1, zweimal: 2, dreimal: 3 }[said ?? ''];
     return { round: times ?? numberOf(said) ?? amountOf(said), last: /\bletzte/.test(words) };
   },
+  sideSaid: /\b(?:wir beginnen|beginnt|fangt|starten) (?:mit|auf) (?:der|dem|eurem|deinem) (?:linken|rechten)\b/,
+  nextRightBefore: /(?:als nachstes|was kommt jetzt)(?: (?:der|die|das|ein|eine))*$/,
   sidePast: {
     before: /\b(?:war|hatten|haben wir|angefangen mit)(?: (?:die|der|mit|auf))*$/,
     after: /^(?:seite )?(?:war|ist geschafft|ist fertig|geschafft)\b/,

@@ -40,6 +40,12 @@ export const SIDE_PAST = {
   after: /^(?:sides? |leg |arm )?(?:(?:is|was|already|now) )*(?:done|finished|over|was)\b/,
 } as const;
 
+/** Said of a side so that it is the one that works. */
+export const SIDE_SAID = pattern('')`
+  \b(?:start(?:ing)? (?:with|on)|this is|over to|swap to|switch to|change to) (?:your|the|our|my) (?:left|right) (?:leg|
+  arm|side)\b|\b(?:left|right) (?:leg|arm|side) this time\b
+`;
+
 /** Repetitions, breaths or counts that are left. */
 export const REPS_LEFT = each(
   `\\b(?:${N}|a?nother|couple|few) more\\b(?! (?:sec|min|round|move|exercise|set of|block|interval|stretch|` +

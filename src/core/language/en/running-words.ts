@@ -15,6 +15,7 @@ import {
   ROUND_SAID,
   SIDE,
   SIDE_PAST,
+  SIDE_SAID,
   SPAN,
   TAKEN_BACK,
   TOTAL,
@@ -45,6 +46,7 @@ export const RUNNING: RunningClaimWords = {
   side: SIDE,
   noSideBefore: NO_SIDE_BEFORE,
   sideFirst: /\bfirst\b/,
+  sideSaid: SIDE_SAID,
   sideWord: /\bsides?\b/,
   lyingOn: LYING_ON,
   sidePast: SIDE_PAST,
@@ -81,6 +83,7 @@ export const RUNNING: RunningClaimWords = {
   nameFollowed: /^(?:next|now|first|is next|are next|coming)\b/,
   saysNext:
     /\b(?:next(?! (?:to|time|week|month|block|part|half|class|video|section)\b)|after (?:this|that|those|these))\b/,
+  nextRightBefore: /(?:whats next|up next|coming up|next (?:one|move|exercise)(?: is)?)(?: (?:the|a|some|our))*$/,
   nextTakenBack: /\b(?:no|wait|oh)\b.{0,40}\bfirst\b/,
   // `The bugs now`, `it's a row`; `row's next`.
   headBefore: /^(?:its|the|a|then|your|that|some|thats|theres|into|with|doing|our|those|these|and)$/,

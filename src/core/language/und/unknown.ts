@@ -85,6 +85,8 @@ export const UNKNOWN: Language = {
       side: NEVER,
       noSideBefore: NEVER,
       sideFirst: NEVER,
+      sideSaid: NEVER,
+      nextRightBefore: NEVER,
       sideWord: NEVER,
       lyingOn: NEVER,
       sidePast: { before: NEVER, after: NEVER },
