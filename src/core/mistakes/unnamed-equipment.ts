@@ -33,7 +33,9 @@ export function unnamedEquipment(
       const later = tokens.find(isIt);
       const facts = { need, move: r.segment.label, namedAt: later?.at ?? null, neededAt: start };
       // Where the kit was told as a whole, it should have been named there.
-      const place = { segment: r.segment, at: listed ?? start, severity: 'note', certainty: 0.6 } as const;
+      const at = listed ?? start;
+      const segment = filmed.findLast((f) => f.start <= at)?.r.segment ?? r.segment;
+      const place = { segment, at, severity: 'note', certainty: 0.6 } as const;
       return [inTake('equipment-unnamed', facts, place)];
     });
   });

@@ -43,7 +43,7 @@ export const RUNNING: RunningClaimWords = {
   sideSaid: /\b(?:wir beginnen|beginnt|fangt|starten) (?:mit|auf) (?:der|dem|eurem|deinem) (?:linken|rechten)\b/,
   nextRightBefore: /(?:als nachstes|was kommt jetzt)(?: (?:der|die|das|ein|eine))*$/,
   sidePast: {
-    before: /\b(?:war|hatten|haben wir|angefangen mit)(?: (?:die|der|mit|auf))*$/,
+    before: /\b(?:war|hatten|angefangen mit)(?: (?:die|der|mit|auf))*$/,
     after: /^(?:seite )?(?:war|ist geschafft|ist fertig|geschafft)\b/,
   },
   roundsInAll: /\b(?:runden|einmal|zweimal|dreimal)\b/,

@@ -36,7 +36,10 @@ export const TAKEN_BACK = pattern('u')`
 
 /** `We started with the right`, `the left side is done`: a side that was. */
 export const SIDE_PAST = {
-  before: /\b(?:started (?:with|on)|did|done|finished|that was|been on|was)(?: (?:the|our|your|my|on))*$/,
+  before: pattern('')`
+    \b(?:started (?:with|on)|did|(?:weve|youve|ive|just) done|finished|that was|been on|was)(?: (?:
+    the|our|your|my|on))*$
+  `,
   after: /^(?:sides? |leg |arm )?(?:(?:is|was|already|now) )*(?:done|finished|over|was)\b/,
 } as const;
 

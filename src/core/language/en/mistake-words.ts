@@ -24,8 +24,10 @@ export const OPTION_LEAD = pattern('')`
 `;
 
 /** What closes a list of equipment. */
-export const KIT_COMPLETE =
-  /^(?:(?:thats |is )?all (?:that )?(?:you|youll|we|well) (?:will )?need|nothing else (?:today|is needed|needed))\b/;
+export const KIT_COMPLETE = pattern('')`
+  ^(?:(?:thats |is )?all (?:that )?(?:you|youll|we|well) (?:will )?need(?! to)|nothing else (?:today|is needed|
+  needed))\b
+`;
 
 /** Words that offer an option, whatever it is (common practice). */
 export const OPTION_OFFERED = pattern('')`

@@ -110,15 +110,7 @@ export const UNKNOWN: Language = {
       halfTempo: NEVER,
       span: NEVER,
     },
-    ...{
-      toGo: NEVER,
-      leftAfter: NEVER,
-      leftInside: NEVER,
-
-      positions: [],
-      positionTakenBack: NEVER,
-      leadsIn: NEVER,
-    },
+    ...{ toGo: NEVER, leftAfter: NEVER, leftInside: NEVER, positions: [], positionTakenBack: NEVER, leadsIn: NEVER },
     ...{ nameFollowed: NEVER, saysNext: NEVER, nextTakenBack: NEVER, headBefore: NEVER, headAfter: NEVER, mat: 'mat' },
     ...{ propLeads: NEVER, propNone: NEVER, propTaken: NEVER, propTakenBack: { before: NEVER, after: NEVER } },
     ...{ lengthOfEach: NEVER, lengthOfClass: { before: NEVER, after: NEVER } },
