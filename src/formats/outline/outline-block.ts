@@ -165,7 +165,9 @@ function kindOf(text: string, whole: boolean): BlockKind | null {
   const plain = keyAndValue(text, BLOCK_KINDS.filter(isPlainBlock));
   if (plain !== null && whole && (plain.key === 'preview' || plain.key === 'repeat')) return plain.key;
   const length = plain?.value ?? '';
-  if (plain !== null && (readTime(length) ?? readRange(length) ?? readAbout(length)) !== null)
+  // In a name, `Part 1` is the first part, not one of a second.
+  const numbered = !whole && /^\d+$/.test(length);
+  if (plain !== null && !numbered && (readTime(length) ?? readRange(length) ?? readAbout(length)) !== null)
     return plain.key as BlockKind;
   if (whole) return null;
   if (/warm.?up/.test(clean)) return 'warm-up';

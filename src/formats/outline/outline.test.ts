@@ -78,6 +78,19 @@ describe('the outline', () => {
     expect(problems.map((p) => p.line)).toContain(line);
     expect(faultOf(planSchema, value)).toBeNull();
   });
+  it('takes a number in a name for its number, not for seconds', () => {
+    const { value, problems } = readOutline(
+      '# T\n## Part 1: 3 rounds, 40/20\n- Squat\n## Part 2: part\n## Set-up 3: 30/15\n- Row\n## Water: 0:20',
+    );
+    expect(problems).toEqual([]);
+    expect(value.blocks.map((b) => [b.name, b.kind, b.rounds, b.moves.length])).toEqual([
+      ['Part 1', 'circuit', 3, 1],
+      ['Part 2', 'part', 1, 0],
+      ['Set-up 3', 'circuit', 1, 1],
+      ['Water', 'water', 1, 0],
+    ]);
+    expect(readOutline(writeOutline(value)).value).toEqual(value);
+  });
   it('gives a plan that the schema accepts, whatever is written', () => {
     const numbers = ['0', '1', '101', '9999', '99999999', '1e9', '-5', '0.0001', '100:00:00', '99:99:99'];
     const bits = ['x', '|', ',', ' x 101', 'y'.repeat(2_100), ' / ', '\u0007', '\ud800', '\u2028', ' | needs a, b'];
