@@ -11,7 +11,7 @@ const REACH_US = 40e6;
 /** Names this close before the last one are one announcement: `squat, lunge, row`. */
 const LIST_US = 6e6;
 
-/** At each gap, the names of the last announcement before it; null where none was made in reach. */
+/** At each gap, the names of the last announcement before it, the same list while it stands; null: none in reach. */
 export function announcementsAt(
   clauses: readonly Clause[],
   readings: readonly ClauseReading[],
@@ -20,6 +20,7 @@ export function announcementsAt(
   const at = (c: number) => tokens[clauses[c]?.from ?? -1]?.at ?? 0;
   const found: (readonly Named[] | null)[] = [null];
   let last = -1;
+  let [names, of]: [Named[], number] = [[], -1];
   for (let g = 1; g <= clauses.length; g++) {
     if ((readings[g - 1]?.names.length ?? 0) > 0) last = g - 1;
     const now = tokens[(clauses[g - 1]?.to ?? 1) - 1]?.end ?? 0;
@@ -27,8 +28,10 @@ export function announcementsAt(
       found.push(null);
       continue;
     }
-    const names: Named[] = [];
-    for (let c = last; c >= 0 && at(last) - at(c) <= LIST_US; c--) names.push(...(readings[c]?.names ?? []));
+    if (of !== last) {
+      [names, of] = [[], last];
+      for (let c = last; c >= 0 && at(last) - at(c) <= LIST_US; c--) names.push(...(readings[c]?.names ?? []));
+    }
     found.push(names);
   }
   return found;

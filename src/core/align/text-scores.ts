@@ -36,7 +36,9 @@ export function textScores(
     const s = segments[k]!;
     const next = isActive(s) ? s : segments.slice(k + 1, k + 4).find(isActive);
     const side = next?.side === 'left' || next?.side === 'right' ? next.side : null;
-    const round = next !== undefined && next.rounds > 1 ? `${next.round}/${next.rounds}` : '';
+    // Which round comes is told in breaks only.
+    const told = doingOf(s) === 'break' && next !== undefined && next.rounds > 1;
+    const round = told ? `${next.round}/${next.rounds}` : '';
     // Another side or set of the move before needs no announcement.
     const fresh = isActive(s) && kin.own !== lastWorked(segments, k);
     const after = segments[k + 1];
