@@ -52,7 +52,8 @@ export function textScores(
       if (fresh && kin.own !== null) {
         // An announcement stands until the next one.
         let [stands, score] = [undefined as (typeof announced)[number] | undefined, 0];
-        for (const [g, names] of announced.entries()) {
+        for (let g = 0; g < announced.length; g++) {
+          const names = announced[g]!;
           if (names !== stands) score = announcedScore(names, { label: kin.own, gone: kin.gone, labels, share });
           stands = names;
           scores.begins[g] = scores.begins[g]! + score;
@@ -89,9 +90,22 @@ function lastWorked(segments: readonly PlannedSegment[], k: number): string | nu
   return null;
 }
 
+/** What clauses are worth inside a segment, by clause, and beyond that where it begins and ends, by gap. */
+interface Worths {
+  readonly own: Float64Array;
+  readonly begins: Float64Array;
+  readonly ends: Float64Array;
+}
+
+function setWorths({ own, begins, ends }: Worths, c: number, worth: (p: Place) => number): void {
+  own[c] = worth('inside');
+  begins[c] = worth('first') - own[c]!;
+  ends[c + 1] = worth('last') - own[c]!;
+}
+
 /** What clauses are worth to a segment that none of their names, sides and rounds concerns: by doing, then place. */
 class PlainWorths {
-  private readonly known = new Map<Doing, Readonly<Record<Place, Float64Array>>>();
+  private readonly known = new Map<Doing, Worths>();
   private readonly named = new Map<string, number[]>();
   private readonly sided: number[] = [];
   private readonly rounds: number[] = [];
@@ -108,11 +122,13 @@ class PlainWorths {
     }
   }
 
-  of(d: Doing): Readonly<Record<Place, Float64Array>> {
+  of(d: Doing): Worths {
     let worths = this.known.get(d);
     if (worths === undefined) {
-      const by = (p: Place) => Float64Array.from(this.clauses, (c) => clauseWorth(c, d, p, NOTHING_SAID));
-      this.known.set(d, (worths = { first: by('first'), inside: by('inside'), last: by('last') }));
+      const n = this.clauses.length;
+      worths = { own: new Float64Array(n), begins: new Float64Array(n + 1), ends: new Float64Array(n + 1) };
+      for (let c = 0; c < n; c++) setWorths(worths, c, (p) => clauseWorth(this.clauses[c]!, d, p, NOTHING_SAID));
+      this.known.set(d, worths);
     }
     return worths;
   }
@@ -150,19 +166,11 @@ function scoresOf(d: Doing, { readings, leads = false, said = 0, ...expected }: 
   const { clauses } = readings;
   let plain = plainOf.get(clauses);
   if (plain === undefined) plainOf.set(clauses, (plain = new PlainWorths(clauses)));
-  const { first, inside, last } = plain.of(d);
   const n = clauses.length;
-  const [own, begins, ends] = [inside.slice(), new Float64Array(n + 1), new Float64Array(n + 1)];
-  for (let c = 0; c < n; c++) {
-    begins[c] = first[c]! - inside[c]!;
-    ends[c + 1] = last[c]! - inside[c]!;
-  }
-  for (const c of plain.concerning(d, expected)) {
-    const worth = (p: Place) => clauseWorth(clauses[c]!, d, p, expected);
-    own[c] = worth('inside');
-    begins[c] = worth('first') - own[c];
-    ends[c + 1] = worth('last') - own[c];
-  }
+  const usual = plain.of(d);
+  const worths = { own: usual.own.slice(), begins: usual.begins.slice(), ends: usual.ends.slice() };
+  for (const c of plain.concerning(d, expected)) setWorths(worths, c, (p) => clauseWorth(clauses[c]!, d, p, expected));
+  const { own, begins, ends } = worths;
   // What is said of a move is said while it is done, and while it is shown before that.
   const of =
     d === 'talk' ? undefined : readings.said.get((d === 'work' ? expected.kin.own : expected.kin.coming) ?? '');
