@@ -75,8 +75,10 @@ describe('slips of a take', () => {
     const [missed] = unnamed('A bit of room is lovely to have.');
     expect(Math.abs(missed!.at / 1e6 - startOf(3))).toBeLessThan(4);
     // Where the kit is told as a whole it should have been told there.
-    const [left] = unnamed("A bit of room, and that's all you need.");
+    const [left] = unnamed("A bit of room, and that's all you need tonight.");
     expect(left!.at / 1e6).toBeLessThan(8);
+    const [other] = unnamed("A bit of room, and that's all you need to know.");
+    expect(other!.at).toBe(missed!.at);
     expect(unnamed("A broomstick, and that's all you need.")).toEqual([]);
   });
   it('an option that comes when the move is nearly over', () =>

@@ -25,8 +25,8 @@ export const OPTION_LEAD = pattern('')`
 
 /** What closes a list of equipment. */
 export const KIT_COMPLETE = pattern('')`
-  ^(?:(?:thats |is )?all (?:that )?(?:you|youll|we|well) (?:will )?need(?! to)|nothing else (?:today|is needed|
-  needed))\b
+  ^(?:(?:thats |is )?all (?:that )?(?:you|youll|we|well) (?:will )?need(?! to (?:do|know|think|worry|remember|be|
+  hear))|nothing else (?:today|is needed|needed))\b
 `;
 
 /** Words that offer an option, whatever it is (common practice). */
