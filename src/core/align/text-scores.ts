@@ -99,8 +99,8 @@ interface Worths {
 
 function setWorths({ own, begins, ends }: Worths, c: number, worth: (p: Place) => number): void {
   own[c] = worth('inside');
-  begins[c] = worth('first') - own[c]!;
-  ends[c + 1] = worth('last') - own[c]!;
+  begins[c] = worth('first') - own[c];
+  ends[c + 1] = worth('last') - own[c];
 }
 
 /** What clauses are worth to a segment that none of their names, sides and rounds concerns: by doing, then place. */

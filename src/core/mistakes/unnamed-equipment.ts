@@ -42,7 +42,7 @@ export function unnamedEquipment(
 }
 
 /** Words that are looked at together for what closes a list of kit. */
-const CLOSES_WITHIN = 5;
+const CLOSES_WITHIN = 7;
 
 /** Where somebody says before the first move that this is all one needs; null: nobody does. */
 function kitListed({ tokens, language }: SpokenWords<TakeTime>, until: TakeTime | null): TakeTime | null {
