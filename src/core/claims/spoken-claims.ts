@@ -114,7 +114,9 @@ function names(running: RunningClass, text: RunningText, at: ClassAt, push: Push
       said.saysNext.test(`${text.sentenceBefore(mention.token)} ${text.after(found, 2)}`) ||
       said.nextRightBefore.test(text.words(mention.token - 4, mention.token));
     // `Press-ups next, no, the row`: what comes is named right after it.
-    const put = mentions.some((m) => m.label === coming[0] && within(m.token - mention.token, 1, CORRECTED_WORDS));
+    const put = mentions.some(
+      ({ label, token }) => label === coming[0] && token > mention.token && token - mention.token <= CORRECTED_WORDS,
+    );
     const takenBack =
       order !== 0 &&
       (said.nextTakenBack.test(text.after(found, 24)) ||
@@ -131,8 +133,6 @@ function names(running: RunningClass, text: RunningText, at: ClassAt, push: Push
     push('next-up', found, { claimed: mention.label, actual: coming[0] ?? 'the end', verdict });
   }
 }
-
-const within = (n: number, least: number, most: number) => n >= least && n <= most;
 
 /** Moves called by the last word of their name alone, where no other move ends so. */
 function headsNamed(
