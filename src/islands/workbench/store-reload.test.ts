@@ -91,6 +91,49 @@ describe('a reload while the server is away', () => {
     expect(moves(server.document)[1]).toBe('Squat Row Lunge Plank Crab walk');
     expect(after.getState().conflicts).toEqual([]);
   });
+  describe('of a page that is left while its last change is on its way', () => {
+    const left = () => {
+      serveFrom(new FakeServer(EDITED));
+      const before = open();
+      before.getState().change('rename', renamed('Lunge', 'Reverse lunge'));
+      before.getState().changeWords('words', TAKE.id, { format: 'paragraphs', text: '[0:01] Squat slowly.\n' });
+      before.getState().changeTrack('track', server.track.id, { rights: { credit: 'Saltmarsh' } });
+      return before;
+    };
+    const goneBack = (bench: ReturnType<typeof open>) => {
+      bench.getState().change('back', renamed('Reverse lunge', 'Lunge'));
+      bench.getState().changeWords('words', TAKE.id, { format: 'paragraphs', text: '[0:01] Squat.\n' });
+      bench.getState().changeTrack('track', server.track.id, { rights: { credit: 'Ottilie' } });
+    };
+    const AS_IT_WAS = 'Squat Row Lunge Plank';
+    it('the next page, made before it arrived, knows it again: what is then taken back stays so', async () => {
+      const before = left();
+      const after = open();
+      before.leave();
+      await vi.advanceTimersByTimeAsync(100);
+      expect(moves(server.document)[1]).toBe('Squat Row Reverse lunge Plank');
+      vi.clearAllTimers();
+      await after.restore();
+      expect(moves(after.getState().document)[1]).toBe('Squat Row Reverse lunge Plank');
+      after.getState().change('back', renamed('Reverse lunge', 'Lunge'));
+      await settle();
+      expect([moves(server.document)[1], after.getState().conflicts]).toEqual([AS_IT_WAS, []]);
+      expect(after.getState().notice).not.toMatch(/another window/);
+    });
+    it('the next page, made after it arrived and changed before it looked, is not changed back', async () => {
+      const before = left();
+      before.leave();
+      await vi.advanceTimersByTimeAsync(100);
+      vi.clearAllTimers();
+      const after = open();
+      goneBack(after);
+      await after.restore();
+      await settle();
+      expect(moves(server.document)[1]).toBe(AS_IT_WAS);
+      expect([server.words.text, server.track.rights.credit]).toEqual(['[0:01] Squat.\n', 'Ottilie']);
+      expect(after.getState()).toMatchObject({ conflicts: [], notice: null });
+    });
+  });
   const unsent = async () => {
     serveFrom(new FakeServer(EDITED));
     const before = open();

@@ -36,14 +36,10 @@ export function createDocumentSaver(get: WorkbenchGet, set: WorkbenchSet, drafts
 
   async function send(leaving: boolean): Promise<void> {
     for (;;) {
-      const { document, saved, revision, id } = get();
-      if (sent === null) {
-        const patch = jsonpatch.compare(saved, document);
-        if (patch.length === 0) break;
-        sent = { id: newId(), revision, patch, document };
-      }
+      sent ??= nextToSend();
+      if (sent === null) break;
       try {
-        set({ saved: sent.document, revision: await sendPatch(id, sent, leaving) });
+        set({ saved: sent.document, revision: await sendPatch(get().id, sent, leaving) });
         sent = null;
       } catch (error) {
         if (!(error instanceof ApiError)) throw error;
@@ -52,12 +48,18 @@ export function createDocumentSaver(get: WorkbenchGet, set: WorkbenchSet, drafts
         if (error.status === 412) merge(error.about as { document: WorkoutDocument; revision: number });
         else if (error.status !== 422 || !putBack(error)) {
           // Refused for good, and it is not known which part: it stays here and where it outlives the page.
-          keepDraft();
+          keep();
           throw error;
         }
       }
     }
     drafts.drop(NAME);
+  }
+
+  function nextToSend(): Sent | null {
+    const { document, saved, revision } = get();
+    const patch = jsonpatch.compare(saved, document);
+    return patch.length === 0 ? null : { id: newId(), revision, patch, document };
   }
 
   /** Lays what was changed here and elsewhere together. */
@@ -107,7 +109,7 @@ export function createDocumentSaver(get: WorkbenchGet, set: WorkbenchSet, drafts
     return true;
   }
 
-  function keepDraft(): void {
+  function keep(): void {
     const { saved, document, revision } = get();
     const patch = jsonpatch.compare(saved, document);
     if (patch.length === 0) return;
@@ -118,7 +120,14 @@ export function createDocumentSaver(get: WorkbenchGet, set: WorkbenchSet, drafts
   return {
     name: NAME,
     send,
-    keepDraft,
+    /**
+     * Keeps what is unsent where it outlives the page. The change that goes out next has its id by now, so that the
+     * next page knows it again when it was made after all, and does not do it a second time.
+     */
+    keepDraft(): void {
+      sent ??= nextToSend();
+      keep();
+    },
     /** Brings back what an earlier page could not send; false where nothing of it was missing. */
     async restore(value: unknown): Promise<boolean> {
       const { revision, patch, sent: way } = value as Draft;

@@ -79,6 +79,11 @@ export function createTrackSaver(get: WorkbenchGet, set: WorkbenchSet, drafts: D
     if (fieldsOf(kept).length === 0) unsent.delete(id);
     else unsent.set(id, { base: theirs, change: kept });
     put(withTrackChange(theirs, kept));
+    // Made already: the page before this one sent it while it was left.
+    if (same(withTrackChange(theirs, change), theirs)) {
+      unsent.delete(id);
+      return;
+    }
     set({ notice: `${theirs.title} was changed in another window, too; both are here now.` });
     if (clashing.length === 0) return;
     const inWords = (value: unknown) =>
@@ -127,13 +132,18 @@ export function createTrackSaver(get: WorkbenchGet, set: WorkbenchSet, drafts: D
         return waiting === undefined ? track : withTrackChange(track, waiting.change);
       }),
     restore(id: string, value: unknown): boolean {
-      const now = trackOf(id);
+      const newer = unsent.get(id);
+      // What the server has decides, not what is shown: it may have been changed here since, on top of what had arrived.
+      const known = newer?.base ?? trackOf(id);
       const { base, change } = value as Unsent;
-      if (now === null || same(withTrackChange(now, change), now)) return false;
-      if (base.revision === now.revision) {
-        unsent.set(id, { base: now, change });
-        put(withTrackChange(now, change));
-      } else merge(id, { base, change }, now);
+      if (known === null || same(withTrackChange(known, change), known)) return false;
+      if (base.revision === known.revision) unsent.set(id, { base: known, change });
+      else merge(id, { base, change }, known);
+      const brought = unsent.get(id)?.change ?? {};
+      // What was changed here since the page was opened is newer than what is brought back.
+      const all = newer === undefined ? brought : joined(brought, newer.change);
+      if (fieldsOf(all).length > 0) unsent.set(id, { base: known, change: all });
+      put(withTrackChange(known, all));
       return true;
     },
   };

@@ -172,8 +172,10 @@ export function createWordsSaver(get: WorkbenchGet, set: WorkbenchSet, drafts: D
     restore(takeId: string, value: unknown): boolean {
       const { base, now: mine } = value as Draft;
       const there = entryOf(takeId)?.transcript ?? null;
-      if (there === null || there.text === mine.text) return false;
-      bases.set(takeId, there);
+      // What the server has decides, not what is shown: it may have been changed here since, on top of what had arrived.
+      const known = bases.get(takeId) ?? there;
+      if (there === null || known?.text === mine.text) return false;
+      if (!bases.has(takeId)) bases.set(takeId, there);
       layOver(takeId, { base, mine, theirs: { format: there.format, text: there.text } });
       return true;
     },
