@@ -82,6 +82,19 @@ export class ClassAt {
     return is !== null && isActive(is) ? Math.round((is.end - us) / 1e5) / 10 : null;
   }
 
+  /** Seconds until the next worked segment begins, in a break or talk; null in work and after the last one. */
+  untilNext(us: number): number | null {
+    const is = this.segment(us);
+    const next = this.active.find((s) => s.start >= us);
+    return is === null || isActive(is) || next === undefined ? null : Math.round((next.start - us) / 1e5) / 10;
+  }
+
+  /** True where a time is of a break, or of a move that lasts for a time, not for repetitions or counts. */
+  timed(us: number): boolean {
+    const is = this.segment(us);
+    return is !== null && (!isActive(is) || !/^(?:reps|counts|choreography)$/.test(is.scheme));
+  }
+
   /** How far the worked segment that runs is; `free`: by repetitions or breaths, not by time. null in a break. */
   share(
     us: number,

@@ -95,7 +95,7 @@ function names(running: RunningClass, text: RunningText, at: ClassAt, push: Push
   const said = text.language.running;
   const named = movesNamed(running.plan);
   const labels = [...new Set(named.map((m) => m.label))];
-  const mentions = [...findMentions(text.spoken, labelsOf(named)), ...headsNamed(text, labels)];
+  const mentions = [...findMentions(text.spoken, labelsOf(named)), ...headsNamed(text, labels, at)];
   /** Whether a move is named in the same breath of the class: what comes may be listed, then `next` is the second. */
   const alsoNamed = (label: string, us: number) =>
     mentions.some((m) => m.label === label && Math.abs((tokens[m.token]?.at ?? 0) - us) < LISTED_US);
@@ -134,29 +134,48 @@ function names(running: RunningClass, text: RunningText, at: ClassAt, push: Push
   }
 }
 
-/** Moves called by the last word of their name alone, where no other move ends so. */
+/** A name's end of more words than this is the name. */
+const HEAD_WORDS = 2;
+
+/**
+ * Moves called by the end of their name alone: `the lifts`, `it's leg lifts`. Where several end so, the one that comes
+ * is meant.
+ */
 function headsNamed(
   { tokens, language }: RunningText,
   labels: readonly string[],
+  at: ClassAt,
 ): { readonly label: string; readonly token: number; readonly tokens: number }[] {
   const { stem } = language.forms;
   const { headBefore, headAfter } = language.running;
   const { edges } = language.names;
-  const heads = new Map<string, string | null>();
+  const heads = new Map<string, string[]>();
   for (const label of labels) {
     const words = label.split(/[\s-]+/).map(normalise);
-    const head = stem(words.at(-1) ?? '');
     // `Up` ends push-up and says nothing.
-    if (words.length > 1 && !edges.has(words.at(-1)!)) heads.set(head, heads.has(head) ? null : label);
+    if (edges.has(words.at(-1)!)) continue;
+    for (let n = 1; n <= HEAD_WORDS && n < words.length; n++) {
+      const head = words.slice(-n).map(stem).join(' ');
+      heads.set(head, [...(heads.get(head) ?? []), label]);
+    }
   }
-  return tokens.flatMap((token, i) => {
-    const label = ['', 's', 'es']
-      .filter((end) => token.norm.endsWith(end))
-      .map((end) => heads.get(stem(token.norm.slice(0, token.norm.length - end.length))))
-      .find((found) => found !== undefined);
-    if (label === undefined || label === null) return [];
-    const led = headBefore.test(tokens[i - 1]?.norm ?? '') || headAfter.test(tokens[i + 1]?.norm ?? '');
-    return led ? [{ label, token: i, tokens: 1 }] : [];
+  const named = (last: number, words: number): readonly string[] => {
+    const before = tokens.slice(last - words + 1, last).map((t) => stem(t.norm));
+    const { norm } = tokens[last]!;
+    const ends = ['', 's', 'es'].filter((end) => norm.endsWith(end));
+    const found = ends.map((end) => heads.get([...before, stem(norm.slice(0, norm.length - end.length))].join(' ')));
+    return found.find((of) => of !== undefined) ?? [];
+  };
+  return tokens.flatMap(({ at: us }, last) => {
+    for (let words = Math.min(HEAD_WORDS, last + 1); words > 0; words--) {
+      const of = named(last, words);
+      const label = of.length === 1 ? of[0]! : of.find((one) => one === at.coming(us)[0]);
+      if (label === undefined) continue;
+      const token = last - words + 1;
+      const led = headBefore.test(tokens[token - 1]?.norm ?? '') || headAfter.test(tokens[last + 1]?.norm ?? '');
+      if (led) return [{ label, token, tokens: words }];
+    }
+    return [];
   });
 }
 

@@ -1,8 +1,8 @@
-import { hear } from '../calls/detect-calls.ts';
 import { isActive } from '../plan/segment.ts';
 import { propStems } from '../calls/prop-names.ts';
 import type { RunningClass } from './verdict.ts';
 import { ClassAt } from './class-at.ts';
+import { secondsLeft, timeLeft } from './time-left.ts';
 import {
   CORRECTED_WORDS,
   type Found,
@@ -31,16 +31,12 @@ export function props(text: RunningText, running: RunningClass, at: ClassAt, pus
     const found: Found = { token: Math.max(0, i - 2), tokens: Math.min(3, i + 1), groups: [] };
     const is = at.segment(token.at);
     const lead = text.words(i - 4, i);
-    if (
-      said.propNone.test(lead) ||
-      !said.propLeads.test(lead) ||
-      (is !== null &&
-        isActive(is) &&
-        token.at - is.start > 6e6 &&
-        is.end - token.at > 8e6 &&
-        !said.propTaken.test(lead))
-    )
-      continue;
+    if (said.propNone.test(lead)) continue;
+    const moved = said.propTaken.test(lead) || said.propFollowed.test(text.words(i + 1, i + 4));
+    const amid = is !== null && isActive(is) && token.at - is.start > 6e6 && is.end - token.at > 8e6;
+    // In talk and breaks a prop is named because it is needed, or not any more.
+    const idle = is !== null && !isActive(is);
+    if (!moved && (amid || (!idle && !said.propLeads.test(lead)))) continue;
     const after = text.after({ token: i, tokens: 1, groups: [] }, TAKEN_BACK_WORDS);
     // `Grab your mat, no, your stick`: another prop is named in its place.
     const other = text.tokens.findIndex((t, k) => k > i && (heads.get(stem(t.norm)) ?? need) !== need);
@@ -101,9 +97,6 @@ export function rounds(text: RunningText, at: ClassAt, push: Push): void {
   }
 }
 
-/** Repetitions that are counted aloud come within this of each other. */
-const COUNTED_WITHIN_US = 8e6;
-
 /** Said of the round, the block or the class, half of it is over within this share of it. */
 const HALF_OF_MORE = 0.1;
 /** Half of an interval; of repetitions or breaths it is where half of them are done, not half of the time. */
@@ -140,57 +133,20 @@ function halfWay(found: Found, text: RunningText, at: ClassAt, push: Push): void
 /** Half-ways, seconds that are left, countdowns, and how long things last. */
 export function spans(text: RunningText, at: ClassAt, push: Push): void {
   const { tokens } = text;
-  const { running: said, forms } = text.language;
-  const { numberOf } = forms;
+  const { running: said } = text.language;
   for (const found of text.all(said.half)) halfWay(found, text, at, push);
-  const left = (found: Found, seconds: number, loosely = false) => {
-    const token = tokens[found.token]!;
-    const is = at.segment(token.at);
-    // Where people count to music or repetitions, a number that is left is one of those.
-    if (is !== null && isActive(is) && (is.scheme === 'counts' || is.scheme === 'reps')) {
-      push('count', found, { claimed: seconds, actual: null, verdict: at.left(token.at) === null ? 'unsure' : 'true' });
-      return;
-    }
-    const actual = at.left(token.at);
-    const near = token.sigma < SHARP_US ? Math.max(2, seconds * 0.15) : 3 + seconds * 0.2;
-    const slack = near + (1.5 * token.sigma) / 1e6;
-    const off = actual === null ? 0 : Math.abs(actual - seconds);
-    const wrong = off > slack + 8 && at.sure(token.at) && !loosely;
-    const verdict = actual === null ? 'unsure' : off <= slack ? 'true' : wrong ? 'false' : 'unsure';
-    push('seconds-left', found, { claimed: seconds, actual, verdict });
-  };
-  // `Three to go` has no unit: moves, rounds and repetitions are left, too.
-  for (const found of text.all(said.toGo)) left(found, numberOf(found.groups.find((g) => g !== undefined)) ?? 10, true);
-  for (const h of hear(text.spoken, []))
-    if (h.kind === 'countdown' && h.from >= 3)
-      left({ token: h.token, tokens: h.said.split(' ').length, groups: [] }, h.from);
-  const numbers = tokens.flatMap((t, i) => {
-    const n = numberOf(t.norm);
-    return n === null ? [] : [{ i, n, at: t.at }];
-  });
-  // A number that stands alone: `Ten.`, `Eight.`
-  for (const [i, token] of tokens.entries()) {
-    const n = numberOf(token.norm);
-    if (n === null || n < 5 || n > 15 || !/[.!,]$/.test(token.text) || !/[.!?…,]$/.test(tokens[i - 1]?.text ?? '.'))
-      continue;
-    if (numberOf(tokens[i + 1]?.norm) !== null || numberOf(tokens[i - 1]?.norm) !== null) continue;
-    // What stands between two numbers that go up is a repetition, wherever it is counted.
-    if (numbers.some((o) => Math.abs(o.at - token.at) < COUNTED_WITHIN_US && (o.i < i ? n - o.n : o.n - n) === 1))
-      continue;
-    const is = at.segment(token.at);
-    if (is === null || !isActive(is) || is.scheme === 'reps' || is.scheme === 'counts') continue;
-    // It may count repetitions wherever people move.
-    left({ token: i, tokens: 1, groups: [] }, n, true);
-  }
+  timeLeft({ text, at, push });
   for (const found of text.all(said.span)) {
     const words = text.words(found.token, found.token + found.tokens);
     const n = said.secondsIn(words, found.groups);
     if (n < 5) continue;
     const us = tokens[found.token]?.at ?? 0;
-    // `Ten seconds` near the end of an interval is what is left of it.
-    const ends = at.left(us);
-    const call = ends !== null && n <= 30 && Math.abs(ends - n) <= 2 + n * 0.3;
-    if (call || said.leftAfter.test(text.after(found, 2)) || said.leftInside.test(words)) left(found, n);
+    // `Ten seconds` near the end of an interval is what is left of it; in a break it is as often how long that takes.
+    const [ends, begins] = [at.left(us), at.untilNext(us)];
+    const about = (left: number | null, share: number) => left !== null && Math.abs(left - n) <= 2 + n * share;
+    const call = n <= 30 && (about(ends, 0.3) || (about(begins, 0) && !at.lengths(us).includes(n)));
+    if (call || said.leftAfter.test(text.after(found, 2)) || said.leftInside.test(words))
+      secondsLeft(found, n, 'plainly', { text, at, push });
     else push('length', found, lengthSaid(n, found, text, at));
   }
 }

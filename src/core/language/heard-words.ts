@@ -1,5 +1,6 @@
 import type { Reading } from './claim-reading.ts';
 import type { ClauseMark } from './clause-mark.ts';
+import type { BareSeconds } from './bare-seconds.ts';
 import type { Near, SaidWord } from './said-word.ts';
 import type { Side } from './side.ts';
 
@@ -159,6 +160,8 @@ export interface RunningClaimWords {
   /** Seconds in a match of `span`. */
   readonly secondsIn: (words: string, groups: readonly (string | undefined)[]) => number;
   readonly toGo: RegExp;
+  /** Seconds without their unit that begin at a word: `last ten`, `back in five`; null: none. */
+  readonly bareSeconds: (words: readonly SaidWord[], i: number) => BareSeconds | null;
   /** Words right after a span of time that make it the time left, not a length. */
   readonly leftAfter: RegExp;
   /** The same for words inside of it: `ten more seconds`. */
@@ -182,6 +185,8 @@ export interface RunningClaimWords {
   readonly headAfter: RegExp;
   readonly mat: string;
   readonly propLeads: RegExp;
+  /** Words right after a prop that do the same: `dumbbells down`. */
+  readonly propFollowed: RegExp;
   readonly propNone: RegExp;
   /** Words that take up or put down a prop in the middle of the work. */
   readonly propTaken: RegExp;

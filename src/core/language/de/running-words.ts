@@ -1,5 +1,6 @@
 import { NEVER, pattern } from '../pattern.ts';
 import type { RunningClaimWords } from '../heard-words.ts';
+import { bareSeconds } from './bare-seconds.ts';
 import { amountOf, numberOf } from './numbers.ts';
 
 const N =
@@ -69,6 +70,7 @@ export const RUNNING: RunningClaimWords = {
   secondsIn: (words: string, groups: Groups) =>
     /\bhalbe minute\b/.test(words) ? 30 : (amountOf(groups[0]) ?? 0) * (/\bmin/.test(words) ? 60 : 1),
   toGo: each(`\\bnoch ${N} und (?:dann|fertig)\\b`),
+  bareSeconds,
   leftAfter: /^(?:noch|ubrig)\b/,
   leftInside: /\bnoch\b/,
   positions: [
@@ -96,6 +98,7 @@ export const RUNNING: RunningClaimWords = {
     \b(?:nimm|nehmt|hol|holt|brauchst|braucht|brauchen|leg|legt|stell|stellt|dein|deine|deinen|den|die|das|eine?n?|mit|
     auf|bereit|weg|beide|zwei)\b
   `,
+  propFollowed: /^(?:weg|bereit|hoch|ablegen|aufnehmen|in die hand|in beide hande)\b/u,
   propNone: /\b(?:keine?n?|ohne|nicht)\b/u,
   propTaken: /\b(?:nimm|nehmt|hol|holt|leg|legt|brauchst|braucht)\b/,
   propTakenBack: { before: /\bdas wars fur\b/, after: /\b(?:ich meine|sorry|quatsch)\b/ },

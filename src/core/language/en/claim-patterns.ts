@@ -7,7 +7,8 @@ import { pattern } from '../pattern.ts';
  */
 const N = '(one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve|fifteen|sixteen|twenty|\\d{1,2})';
 const BODY =
-  '(?:leg|legs|foot|feet|arm|hand|knee|elbow|hip|heel|heels|toe|toes|ankle|shoulder|thigh|calf|hamstring|glute)';
+  '(?:legs?|foots?|feet|arms?|hands?|knees?|elbows?|hips?|heels?|toes?|ankles?|shoulders?|thighs?|calf|calfs|' +
+  'hamstrings?|glutes?)';
 
 const each = (source: string) => new RegExp(source, 'gu');
 
@@ -71,8 +72,8 @@ export const DONE_AND_LEFT = each(
     'more)? ?left after\\b',
 );
 export const ROUND_SAID = each(
-  `\\bround ${N} times\\b|\\bround ${N}\\b|` +
-    '\\b(first|second|third|fourth|last|final) (?:round|time through|time and|and last)\\b|' +
+  `\\bround ${N} times\\b|\\bround ${N}s?\\b|` +
+    '\\b(first|second|third|fourth|last|final) (?:round|time through|time and|and (?:last|final))\\b|' +
     '\\bthats (?:one|that|once|your first|your second|the first|the second) (?:round|through|time)\\b|' +
     `\\b(once|twice|${N} times) (?:through|round|on each|over|each)\\b|\\b(once|twice)\\b|\\b${N} rounds?\\b|` +
     `\\bonce through\\b|\\b(second|third|fourth) time\\b|\\b${N} times round\\b`,
@@ -104,7 +105,7 @@ export const TO_GO = each(`\\b${N} to go\\b|\\b${N} more and (?:then|its|youre|w
 
 /** A position spoken of, and what it may be in the plan. */
 export const POSITIONS_SAID: readonly (readonly [RegExp, readonly string[]])[] = [
-  [/\b(?:on|onto|on to|to) (?:your|our|the) backs?\b|\blie (?:back|down)\b|\broll onto your back\b/gu, ['supine']],
+  [/\b(?:on|onto|on to|to) (?:your|our|the) backs?\b|\b(?:lie|lay) (?:back|down)\b/gu, ['supine']],
   [
     pattern('gu')`
       \b(?:on|onto|on to) (?:your|our) (?:front|fronts|belly|bellies|tummy|tummies|stomach)\b
@@ -116,14 +117,17 @@ export const POSITIONS_SAID: readonly (readonly [RegExp, readonly string[]])[] =
   [/\ball fours\b|\bhands and knees\b/gu, ['all fours']],
   [
     pattern('gu')`
-      \b(?:on|onto|on to) (?:your|our|the) feet\b|\bstand(?:ing)? (?:up|tall)\b|\bto stand(?:ing)?\b|\bup you get\b
-      |\bback up\b
+      \b(?:on|onto|on to) (?:your|our|the) feet\b|\bstand(?:ing)? (?:back )?(?:up|tall)\b|\bto stand(?:ing)?\b
+      |\bup you (?:get|come|go)\b|\bback up\b|\b(?:everybody|everyone|all) up\b|\b(?:lets|you can) get up\b
     `,
     ['standing'],
   ],
   [/\b(?:high|long|straight|low|forearm|into|your|in) planks?\b/gu, ['plank', 'all fours']],
   [
-    /\b(?:on|onto|on to|down to) (?:your|our|both|the) knees\b|\bsit back on (?:your|our|the) heels\b|\bknees down\b/gu,
+    pattern('gu')`
+      \b(?:on|onto|on to|down to) (?:your|our|both|the) knees\b|\bsit back on (?:your|our|the) heels\b|\bknees down\b
+      |\b(?:kneel|kneeling)(?: (?:down|up|tall|back|here))\b
+    `,
     ['kneeling', 'half-kneeling', 'all fours', 'plank'],
   ],
   [
@@ -148,7 +152,12 @@ export const LEADS_IN = pattern('u')`
 /** Words by which a prop is taken up, put down, or asked for. */
 export const PROP_LEADS = pattern('u')`
   \b(?:grab|pick|get|take|need|want|fetch|have|hold|put|swap|down|bring|find|one|both|two|pair|couple|a|your|the|that|
-  other|same|just|on|onto|in|for)\b
+  other|same|just|on|onto|in|for|my|our|those|these|some|got|with|use|using|of|drop)\b
+`;
+/** Words right after a prop by which it is taken up, put down or asked for. */
+export const PROP_FOLLOWED = pattern('u')`
+  ^(?:up|down|away|out|off|aside|ready|please|time|again|(?:at|to) the (?:ready|side)|can go|(?:back )?in (?:your|both|one|
+  each|hand|the)|on the floor)\b
 `;
 /** Said of a prop, these take it away. */
-export const PROP_NONE = /\b(?:no|without|dont need|wont need|not need)\b/u;
+export const PROP_NONE = /\b(?:no|without|(?:dont|wont|not) (?:need|use|using)|not in)\b/u;

@@ -1,4 +1,5 @@
 import type { RunningClaimWords } from '../heard-words.ts';
+import { bareSeconds } from './bare-seconds.ts';
 import {
   DONE_AND_LEFT,
   HALF,
@@ -9,6 +10,7 @@ import {
   LYING_ON,
   NO_SIDE_BEFORE,
   POSITIONS_SAID,
+  PROP_FOLLOWED,
   PROP_LEADS,
   PROP_NONE,
   REPS_LEFT,
@@ -75,6 +77,7 @@ export const RUNNING: RunningClaimWords = {
   lengthOfClass: LENGTH_OF_CLASS,
   secondsIn,
   toGo: TO_GO,
+  bareSeconds,
   leftAfter: /^(?:left|more(?! than)|to go|remaining)\b/,
   leftInside: /\bmore\b/,
   positions: POSITIONS_SAID,
@@ -90,6 +93,7 @@ export const RUNNING: RunningClaimWords = {
   headAfter: /^(?:next|now|first|are|is|s)$/,
   mat: 'mat',
   propLeads: PROP_LEADS,
+  propFollowed: PROP_FOLLOWED,
   propNone: PROP_NONE,
   propTaken: /\b(?:get|grab|pick|put|take|swap|need|want)\b/,
   propTakenBack: { before: /\bthats it for\b/, after: /\b(?:i mean|sorry|oops|scratch that|no (?:the|your|a|not))\b/ },

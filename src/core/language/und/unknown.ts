@@ -112,10 +112,11 @@ export const UNKNOWN: Language = {
     },
     ...{ toGo: NEVER, leftAfter: NEVER, leftInside: NEVER, positions: [], positionTakenBack: NEVER, leadsIn: NEVER },
     ...{ nameFollowed: NEVER, saysNext: NEVER, nextTakenBack: NEVER, headBefore: NEVER, headAfter: NEVER, mat: 'mat' },
-    ...{ propLeads: NEVER, propNone: NEVER, propTaken: NEVER, propTakenBack: { before: NEVER, after: NEVER } },
+    ...{ propLeads: NEVER, propFollowed: NEVER, propNone: NEVER, propTaken: NEVER, propTakenBack: { before: NEVER, after: NEVER } },
     ...{ lengthOfEach: NEVER, lengthOfClass: { before: NEVER, after: NEVER } },
     roundIn: () => ({ round: null, last: false }),
     secondsIn: () => 0,
+    bareSeconds: () => null,
   },
   mistakes: {
     confessed: [],
