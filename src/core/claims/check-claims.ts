@@ -1,3 +1,4 @@
+import { propStems } from '../calls/prop-names.ts';
 import type { Plan } from '../plan/plan.ts';
 import { type Segment, isActive } from '../plan/segment.ts';
 import { MAT, balanceOf } from '../plan/balance.ts';
@@ -171,6 +172,15 @@ function check(claim: Said, here: Segment, running: RunningClass, { equipment, m
       };
     }
     case 'equipment': {
+      // Said of one move, it is right where the move that runs, or the next one, does without it.
+      if (claim.here === true) {
+        const used = [about, next].every((s) => s === null || usesProp(running.plan, s, claim.item));
+        return {
+          claimed: `no ${claim.item} here`,
+          actual: used ? `needs ${claim.item}` : `no ${claim.item} here`,
+          verdict: truth(!used),
+        };
+      }
       const has =
         claim.item === 'equipment'
           ? equipment.some((e) => e !== mat)
@@ -200,6 +210,16 @@ function lengthsBegun(at: Micros, here: Segment, { planned, segments }: RunningC
     ...(at - here.start <= AT_ITS_START * lengthOf(here) ? [lengthOf(here)] : []),
     ...(next !== undefined && !isActive(next) && here.end - at <= AHEAD ? [lengthOf(next)] : []),
   ];
+}
+
+/** Whether a move needs a prop that is called so. */
+function usesProp(plan: Plan, segment: Segment, item: string): boolean {
+  const block = plan.blocks.find((b) => b.id === segment.blockId);
+  const move = block?.moves.find((m) => m.id === segment.moveId);
+  if (block === undefined || move === undefined) return false;
+  const language = languageOf(plan.language);
+  const called = language.forms.stem(item.split(' ').at(-1) ?? '');
+  return traitsOf(move, block.kind).needs.some((need) => propStems(need, language).has(called));
 }
 
 function positionOf(plan: Plan, segment: Segment): string | null {

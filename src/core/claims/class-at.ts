@@ -46,7 +46,7 @@ export class ClassAt {
   }
 
   /** The worked segments near a time: the one that runs, and the next where this one is nearly over or none runs. */
-  private about(us: number): Segment[] {
+  about(us: number): Segment[] {
     const is = this.segment(us);
     if (is === null) return [];
     const next = this.active.find((s) => s.start >= is.end - 1 && s !== is);
@@ -204,37 +204,6 @@ export class ClassAt {
       const position = block === undefined || move === undefined ? null : traitsOf(move, block.kind).position;
       return position === null ? [] : [position];
     });
-  }
-
-  /** Planned lengths of the timed moves of the coming block, in talk of all blocks, in seconds. */
-  workLengths(us: number): number[] {
-    const is = this.segment(us);
-    const blockId = this.about(us)[0]?.blockId;
-    const timed = this.active.filter(
-      (s) => s.scheme !== 'reps' && s.scheme !== 'counts' && (is?.kind === 'talk' || s.blockId === blockId),
-    );
-    return timed.map((s) => (this.running.planned.get(s.key) ?? s.end - s.start) / 1e6);
-  }
-
-  /** How long the class is, in seconds, where a time is before its first move; else null. */
-  opening(us: number): number | null {
-    const [first, last] = [this.segments[0], this.segments.at(-1)];
-    const before = first !== undefined && last !== undefined && us < (this.active[0]?.start ?? 0);
-    return before ? (last.end - first.start) / 1e6 : null;
-  }
-
-  /** Planned lengths in seconds near a time: of the segment that runs and the next few, and of the class. */
-  lengths(us: number): number[] {
-    const is = this.segment(us);
-    const k = is === null ? 0 : this.segments.indexOf(is);
-    const planned = (s: Segment) => (this.running.planned.get(s.key) ?? s.end - s.start) / 1e6;
-    const total = [...this.running.planned.values()].reduce((a, b) => a + b, 0) / 1e6;
-    return [
-      ...this.segments.slice(Math.max(0, k - 1), k + 8).map(planned),
-      total,
-      Math.round(total / 60) * 60,
-      Math.round(total / 300) * 300,
-    ];
   }
 }
 

@@ -94,8 +94,9 @@ export function claimsInTake(words: SpokenWords<TakeTime>, running: RunningClass
   const said = readClaims(words, vocabularyOf(running.plan, words.language));
   const always = falseAlways(said, running);
   const read = judged(said, words, running).map((c): Claim => {
-    // A chair is asked for to hold on to, a mat is needed `no more`: only that nothing is needed leaves nothing open.
-    const other = c.type === 'equipment' && c.claimed !== 'no equipment';
+    // A chair is asked for to hold on to, a mat is needed `no more`: only that nothing is needed, or that one move does
+    // without, leaves nothing open.
+    const other = c.type === 'equipment' && !/^no equipment$| here$/.test(String(c.claimed));
     const plain = PLAIN.has(c.type) || (PLAIN_IF_ALWAYS.has(c.type) && always.has(c.at) && !other);
     const stands = c.verdict !== 'false' || (plain && at.sure(c.at));
     return stands ? c : { ...c, verdict: 'unsure' };

@@ -6,6 +6,8 @@ import type { SpokenWords } from '../transcript/transcript.ts';
 import type { Claim, ClaimType } from './claim.ts';
 import type { RunningClass } from './verdict.ts';
 import { ClassAt, movesNamed } from './class-at.ts';
+import { LengthsAt } from './lengths-at.ts';
+import { checkDoneAndLeft } from './done-and-left.ts';
 import { props, positions, rounds, spans } from './spoken-places.ts';
 import {
   CORRECTED_WORDS,
@@ -47,11 +49,11 @@ export function spokenClaims(words: SpokenWords, running: RunningClass): Claim[]
   };
   sides(text, at, push);
   names(running, text, at, push);
-  counts(text, at, push);
+  counts(running, text, at, push);
   props(text, running, at, push);
   positions(text, at, push);
   rounds(text, at, push);
-  spans(text, at, push);
+  spans(text, running, at, push);
   return claims.sort((a, b) => a.at - b.at);
 }
 
@@ -179,9 +181,10 @@ function headsNamed(
   });
 }
 
-function counts(text: RunningText, at: ClassAt, push: Push): void {
+function counts(running: RunningClass, text: RunningText, at: ClassAt, push: Push): void {
   const { running: said, forms } = text.language;
   const { numberOf } = forms;
+  const lengths = new LengthsAt(running, at);
   const number = (found: Found) => numberOf(found.groups.find((g) => g !== undefined)) ?? 1;
   for (const found of text.all(said.repsLeft)) {
     const us = text.tokens[found.token]?.at ?? 0;
@@ -200,7 +203,7 @@ function counts(text: RunningText, at: ClassAt, push: Push): void {
     const totals = [...(reps === null ? [] : [reps]), ...(ofReps && reps !== null ? [] : at.totals(us))];
     const round = at.roundDone(us);
     // More than there are at all, both sides and all rounds counted, before the class has begun.
-    const beyond = !ofReps && at.opening(us) !== null && n > at.workedInAll;
+    const beyond = !ofReps && lengths.ofClass(us, 'before') !== null && n > at.workedInAll;
     const short = summed && round !== null && round.planned === n && round.filmed < n && round.sure >= SURELY_LEFT_OUT;
     push('count', found, {
       claimed: n,
@@ -226,12 +229,12 @@ function counts(text: RunningText, at: ClassAt, push: Push): void {
   }
   for (const found of text.all(said.doneAndLeft)) {
     const us = text.tokens[found.token]?.at ?? 0;
-    const n = numberOf(found.groups[1] ?? found.groups[2]) ?? 0;
+    const [done, n] = [numberOf(found.groups[0]), numberOf(found.groups[1] ?? found.groups[2]) ?? 0];
+    const both = done === null ? null : checkDoneAndLeft({ done, left: n }, running, us);
     const left = at.movesLeft(us);
-    push('moves-left', found, {
-      claimed: n,
-      actual: left[0] ?? null,
-      verdict: left.includes(n) ? 'true' : at.sure(us) && found.groups[1] !== undefined ? 'false' : 'unsure',
-    });
+    const plain = at.sure(us) && found.groups[1] !== undefined;
+    const verdict = both?.verdict ?? (left.includes(n) ? 'true' : 'false');
+    const judged = { claimed: n, actual: both?.actual ?? left[0] ?? null };
+    push('moves-left', found, { ...judged, verdict: verdict === 'false' && !plain ? 'unsure' : verdict });
   }
 }

@@ -1,17 +1,13 @@
 import { isActive } from '../plan/segment.ts';
+import { findMentions } from '../calls/name-match.ts';
+import { labelsOf } from '../calls/name-variants.ts';
 import { propStems } from '../calls/prop-names.ts';
 import type { RunningClass } from './verdict.ts';
-import { ClassAt } from './class-at.ts';
+import { ClassAt, movesNamed } from './class-at.ts';
+import { LengthsAt } from './lengths-at.ts';
+import { lengthSaid } from './length-said.ts';
 import { secondsLeft, timeLeft } from './time-left.ts';
-import {
-  CORRECTED_WORDS,
-  type Found,
-  type Judged,
-  SHARP_US,
-  TAKEN_BACK_WORDS,
-  type Push,
-  RunningText,
-} from './running-text.ts';
+import { CORRECTED_WORDS, type Found, SHARP_US, TAKEN_BACK_WORDS, type Push, RunningText } from './running-text.ts';
 
 /** A prop that is named for another one is put right within so many words. */
 const SWAPPED_WORDS = 7;
@@ -25,6 +21,7 @@ export function props(text: RunningText, running: RunningClass, at: ClassAt, pus
     for (const m of b.moves)
       for (const need of m.needs) for (const head of propStems(need, text.language)) heads.set(head, need);
   if (!heads.has(said.mat)) heads.set(said.mat, said.mat);
+  const names = findMentions(text.spoken, labelsOf(movesNamed(running.plan)));
   for (const [i, token] of text.tokens.entries()) {
     const need = heads.get(stem(token.norm));
     if (need === undefined) continue;
@@ -34,8 +31,8 @@ export function props(text: RunningText, running: RunningClass, at: ClassAt, pus
     if (said.propNone.test(lead)) continue;
     const moved = said.propTaken.test(lead) || said.propFollowed.test(text.words(i + 1, i + 4));
     const amid = is !== null && isActive(is) && token.at - is.start > 6e6 && is.end - token.at > 8e6;
-    // In talk and breaks a prop is named because it is needed, or not any more.
-    const idle = is !== null && !isActive(is);
+    // In talk and breaks a prop is named because it is needed, or not any more; in a move's name it is part of that.
+    const idle = is !== null && !isActive(is) && !names.some((m) => i >= m.token && i < m.token + m.tokens);
     if (!moved && (amid || (!idle && !said.propLeads.test(lead)))) continue;
     const after = text.after({ token: i, tokens: 1, groups: [] }, TAKEN_BACK_WORDS);
     // `Grab your mat, no, your stick`: another prop is named in its place.
@@ -131,9 +128,10 @@ function halfWay(found: Found, text: RunningText, at: ClassAt, push: Push): void
 }
 
 /** Half-ways, seconds that are left, countdowns, and how long things last. */
-export function spans(text: RunningText, at: ClassAt, push: Push): void {
+export function spans(text: RunningText, running: RunningClass, at: ClassAt, push: Push): void {
   const { tokens } = text;
   const { running: said } = text.language;
+  const lengths = new LengthsAt(running, at);
   for (const found of text.all(said.half)) halfWay(found, text, at, push);
   timeLeft({ text, at, push });
   for (const found of text.all(said.span)) {
@@ -144,36 +142,9 @@ export function spans(text: RunningText, at: ClassAt, push: Push): void {
     // `Ten seconds` near the end of an interval is what is left of it; in a break it is as often how long that takes.
     const [ends, begins] = [at.left(us), at.untilNext(us)];
     const about = (left: number | null, share: number) => left !== null && Math.abs(left - n) <= 2 + n * share;
-    const call = n <= 30 && (about(ends, 0.3) || (about(begins, 0) && !at.lengths(us).includes(n)));
+    const call = n <= 30 && (about(ends, 0.3) || (about(begins, 0) && !lengths.near(us).includes(n)));
     if (call || said.leftAfter.test(text.after(found, 2)) || said.leftInside.test(words))
       secondsLeft(found, n, 'plainly', { text, at, push });
-    else push('length', found, lengthSaid(n, found, text, at));
+    else push('length', found, lengthSaid(n, found, text, { at, lengths, running }));
   }
-}
-
-/** A length is said right within a tenth of it, or a second; a class's within a minute. */
-const LENGTH_SHARE = 0.1;
-const CLASS_SLACK_S = 60;
-/** Beyond this a class is promised shorter or longer than it is: people round. */
-const CLASS_OFF_SHARE = 0.2;
-
-/** How long things last: each move, where that is said, the whole class before it begins, else anything near. */
-function lengthSaid(n: number, found: Found, text: RunningText, at: ClassAt): Judged {
-  const { lengthOfEach, lengthOfClass } = text.language.running;
-  const us = text.tokens[found.token]?.at ?? 0;
-  const fits = (s: number) => Math.abs(s - n) <= Math.max(1, n * LENGTH_SHARE);
-  const works = at.left(us) === null && lengthOfEach.test(text.after(found, 3)) ? at.workLengths(us) : [];
-  if (works.length > 0)
-    return { claimed: n, actual: works[0]!, verdict: works.some(fits) ? 'true' : at.sure(us) ? 'false' : 'unsure' };
-  const total = at.opening(us);
-  const ofClass =
-    lengthOfClass.before.test(text.words(found.token - 6, found.token)) ||
-    lengthOfClass.after.test(text.after(found, 3));
-  if (total !== null && n >= 5 * 60 && ofClass) {
-    const off = Math.abs(total - n);
-    const open = off <= Math.max(2 * CLASS_SLACK_S, total * CLASS_OFF_SHARE) || at.lengths(us).some(fits);
-    const verdict = off <= Math.max(CLASS_SLACK_S, total * LENGTH_SHARE) ? 'true' : open ? 'unsure' : 'false';
-    return { claimed: n, actual: Math.round(total), verdict };
-  }
-  return { claimed: n, actual: null, verdict: at.lengths(us).some(fits) ? 'true' : 'unsure' };
 }

@@ -22,7 +22,8 @@ export type ClaimBody =
   | { readonly type: 'next-up'; readonly label: string }
   | { readonly type: 'side'; readonly side: 'left' | 'right'; readonly next: boolean }
   | { readonly type: 'position'; readonly positions: readonly string[] }
-  | { readonly type: 'equipment'; readonly item: string; readonly needed: boolean }
+  /** `here`: said of one move alone, `no weights for this one`. */
+  | { readonly type: 'equipment'; readonly item: string; readonly needed: boolean; readonly here?: true }
   | { readonly type: 'count'; readonly reps: number };
 
 /** A claim that begins at a word, without its place. */

@@ -157,6 +157,10 @@ export interface RunningClaimWords {
   readonly lengthOfEach: RegExp;
   /** Words right before and right after minutes that are those of the whole class. */
   readonly lengthOfClass: { readonly before: RegExp; readonly after: RegExp };
+  /** Words right before and right after minutes that are those of a class that is over. */
+  readonly lengthDone: { readonly before: RegExp; readonly after: RegExp };
+  /** The part of a class that a length is of, by the words before and after it; null: none is named. */
+  readonly partSaid: (before: string, after: string) => 'warm-up' | 'cool-down' | null;
   /** Seconds in a match of `span`. */
   readonly secondsIn: (words: string, groups: readonly (string | undefined)[]) => number;
   readonly toGo: RegExp;

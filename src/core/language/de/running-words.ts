@@ -67,6 +67,17 @@ export const RUNNING: RunningClaimWords = {
     before: /\b(?:brauche (?:euch|dich)(?: fur)?|dauert|haben (?:wir)?)(?: (?:nur|etwa|ungefahr|rund))*$/,
     after: /^(?:kurs|training|einheit|programm|insgesamt|zusammen)\b/,
   },
+  lengthDone: {
+    before: /\b(?:das waren|wir haben|ihr habt|danke fur)(?: (?:eure|deine|unsere|jetzt|etwa|rund))*$/,
+    after: /^(?:geschafft|vorbei|fertig)\b/,
+  },
+  partSaid: (before, after) =>
+    /^(?:aufwarmen|zum aufwarmen|warm ?up)\b/.test(after) ||
+    /\b(?:aufwarmen|aufwarmung)(?: (?:dauert|fur))*$/.test(before)
+      ? 'warm-up'
+      : /^(?:dehnen|zum dehnen|cool ?down|ausklang)\b/.test(after)
+        ? 'cool-down'
+        : null,
   secondsIn: (words: string, groups: Groups) =>
     /\bhalbe minute\b/.test(words) ? 30 : (amountOf(groups[0]) ?? 0) * (/\bmin/.test(words) ? 60 : 1),
   toGo: each(`\\bnoch ${N} und (?:dann|fertig)\\b`),

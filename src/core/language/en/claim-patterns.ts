@@ -86,21 +86,8 @@ export const HALF = pattern('gu')`
 /** Seconds that are left, or how long things last; the unit is in the match. */
 export const SPAN = each(
   `(?:\\b(twenty|thirty|forty|fifty|sixty)[ -]?)?\\b${N}? ?(?:more )?(seconds?|secs?|minutes?|counts)\\b|` +
-    '\\babout a minute\\b|\\bhalf a minute\\b',
+    '\\babout a minute\\b|\\bhalf a minute\\b|\\bhalf an hour\\b|\\b(?:three quarters|quarter) of an hour\\b',
 );
-/** Words right after a length that is that of every move; of each side it is another. */
-export const LENGTH_OF_EACH = pattern('')`
-  ^(?:each(?! (?:side|leg|arm|way|foot|one of))|apiece|per (?:move|exercise|station|interval)|at a time|for each|
-  for every)\b
-`;
-/** Words by which minutes are those of the whole class, right before and right after them. */
-export const LENGTH_OF_CLASS = {
-  before: pattern('')`
-    \b(?:need you for|(?:weve|we have|we|only|ive) got(?: you for)?|takes?(?: us| you)?|itll be|will be|its a|quick|
-    for the next|you for)(?: (?:just|only|about|around|roughly|a|the|all of|next|short|little|you))*$
-  `,
-  after: /^(?:class|session|workout|video|programme|together|today|all told|in all|in total|from start|of your)\b/,
-} as const;
 export const TO_GO = each(`\\b${N} to go\\b|\\b${N} more and (?:then|its|youre|were|thats)\\b`);
 
 /** A position spoken of, and what it may be in the plan. */
@@ -156,8 +143,8 @@ export const PROP_LEADS = pattern('u')`
 `;
 /** Words right after a prop by which it is taken up, put down or asked for. */
 export const PROP_FOLLOWED = pattern('u')`
-  ^(?:up|down|away|out|off|aside|ready|please|time|again|(?:at|to) the (?:ready|side)|can go|(?:back )?in (?:your|both|one|
-  each|hand|the)|on the floor)\b
+  ^(?:up|down|away|out|off|aside|ready|please|time|again|(?:at|to) the (?:ready|side)|can go|(?:back )?in (?:your|both|
+  one|each|hand|the)|on the floor)\b
 `;
 /** Said of a prop, these take it away. */
 export const PROP_NONE = /\b(?:no|without|(?:dont|wont|not) (?:need|use|using)|not in)\b/u;

@@ -166,14 +166,23 @@ export function readEquipment(tokens: readonly SaidWord[], i: number, items: rea
   };
   if (at(0) === 'no' && (at(1) === 'equipment' || at(1) === 'props' || at(1) === 'kit') && at(2) !== 'but')
     return { body: { type: 'equipment', item: 'equipment', needed: false }, length: 2 };
+  // `No weights for this one`: of one move alone.
+  const ofThis = (k: number) =>
+    /^(?:for|on|in|with)$/.test(at(k)) &&
+    at(k + 1) === 'this' &&
+    !/^(?:class|workout|session|block|round|part)$/.test(at(k + 2));
+  const without = (item: string, length: number): Reading =>
+    ofThis(length)
+      ? { body: { type: 'equipment', item, needed: false, here: true }, length: length + 2 }
+      : { body: { type: 'equipment', item, needed: false }, length };
   if (at(0) === 'no') {
     const found = itemAt(1);
-    if (found !== null && /^(today|needed|required|necessary|for|this|in|)$/.test(at(found.length)))
-      return { body: { type: 'equipment', item: found.item, needed: false }, length: found.length };
+    if (found !== null && /^(today|needed|required|necessary|for|on|this|in|)$/.test(at(found.length)))
+      return without(found.item, found.length);
   }
   if ((at(0) === 'dont' || at(0) === 'wont' || at(0) === 'not') && at(1) === 'need') {
     const found = itemAt(2);
-    if (found !== null) return { body: { type: 'equipment', item: found.item, needed: false }, length: found.length };
+    if (found !== null) return without(found.item, found.length);
     return at(2) === 'any' && at(3) === 'equipment'
       ? { body: { type: 'equipment', item: 'equipment', needed: false }, length: 4 }
       : null;
@@ -181,7 +190,7 @@ export function readEquipment(tokens: readonly SaidWord[], i: number, items: rea
   // `we are not using a mat`, `without a crate today`.
   if (at(0) === 'not' && /^(using|use|needing)$/.test(at(1))) {
     const found = itemAt(2);
-    if (found !== null) return { body: { type: 'equipment', item: found.item, needed: false }, length: found.length };
+    if (found !== null) return without(found.item, found.length);
   }
   // `have a towel ready`, `make sure you have your crate handy`, `get yourself a mat`.
   if (at(0) === 'have' || (at(0) === 'get' && /^(a|an|your|yourself)$/.test(at(1)))) {

@@ -5,8 +5,6 @@ import {
   HALF,
   LAST_MOVE,
   LEADS_IN,
-  LENGTH_OF_CLASS,
-  LENGTH_OF_EACH,
   LYING_ON,
   NO_SIDE_BEFORE,
   POSITIONS_SAID,
@@ -23,6 +21,7 @@ import {
   TOTAL,
   TO_GO,
 } from './claim-patterns.ts';
+import { LENGTH_DONE, LENGTH_OF_CLASS, LENGTH_OF_EACH, partSaid } from './length-words.ts';
 import { numberOf } from './numbers.ts';
 import { NOT_JUST } from './read-time.ts';
 
@@ -40,6 +39,7 @@ const roundIn: RunningClaimWords['roundIn'] = (words, groups) => ({
 function secondsIn(words: string, groups: Groups): number {
   if (/\babout a minute\b/.test(words)) return 60;
   if (/\bhalf a minute\b/.test(words)) return 30;
+  if (/\bhour\b/.test(words)) return (/\bhalf\b/.test(words) ? 30 : /\bthree\b/.test(words) ? 45 : 15) * 60;
   const [tens, ones] = [numberOf(groups[0]) ?? 0, numberOf(groups[1]) ?? 0];
   return (tens + ones) * (/\bmin/.test(words) ? 60 : 1);
 }
@@ -75,6 +75,8 @@ export const RUNNING: RunningClaimWords = {
   span: SPAN,
   lengthOfEach: LENGTH_OF_EACH,
   lengthOfClass: LENGTH_OF_CLASS,
+  lengthDone: LENGTH_DONE,
+  partSaid,
   secondsIn,
   toGo: TO_GO,
   bareSeconds,

@@ -133,7 +133,7 @@ export function createTrackSaver(get: WorkbenchGet, set: WorkbenchSet, drafts: D
       }),
     restore(id: string, value: unknown): boolean {
       const newer = unsent.get(id);
-      // What the server has decides, not what is shown: it may have been changed here since, on top of what had arrived.
+      // What the server has decides, not what is shown: that may have been changed here since, over what had arrived.
       const known = newer?.base ?? trackOf(id);
       const { base, change } = value as Unsent;
       if (known === null || same(withTrackChange(known, change), known)) return false;

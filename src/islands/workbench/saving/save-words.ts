@@ -172,7 +172,7 @@ export function createWordsSaver(get: WorkbenchGet, set: WorkbenchSet, drafts: D
     restore(takeId: string, value: unknown): boolean {
       const { base, now: mine } = value as Draft;
       const there = entryOf(takeId)?.transcript ?? null;
-      // What the server has decides, not what is shown: it may have been changed here since, on top of what had arrived.
+      // What the server has decides, not what is shown: that may have been changed here since, over what had arrived.
       const known = bases.get(takeId) ?? there;
       if (there === null || known?.text === mine.text) return false;
       if (!bases.has(takeId)) bases.set(takeId, there);
