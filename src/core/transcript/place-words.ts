@@ -44,8 +44,10 @@ export function planWords({ text, next, language }: SpokenText): WordPlan[] {
   const words = text.split(/\s+/).filter((w) => w !== '');
   const norms = [...words, ...(next === null ? [] : [next])].map(normalise);
   const marks = words.filter((w) => STOP.test(w)).length;
-  const free = marks * WORDS_A_MARK >= words.length ? PAUSE.marked : PAUSE.bare;
+  const bare = marks * WORDS_A_MARK < words.length;
+  const free = bare ? PAUSE.bare : PAUSE.marked;
   const value = norms.map((n) => (forms.isCounted(n) ? forms.numberOf(n) : null));
+  const counts = bare ? countedUp(norms.map((n, i) => (pauses.unit.test(norms[i + 1] ?? '') ? null : forms.cardinalOf(n)))) : null;
   const falls = (i: number): number => {
     const [now, then] = [value[i] ?? null, value[i + 1] ?? null];
     return now === null || then === null ? 0 : fallsBy(now, then);
@@ -64,6 +66,8 @@ export function planWords({ text, next, language }: SpokenText): WordPlan[] {
     if (i > 0 && falls(i - 1) > 0 && pauses.afterCount.test(after)) return plan(PAUSE.tight);
     if (STOP.test(word)) return plan(forms.sideOf(after) !== null && i + 2 < words.length ? PAUSE.tight : PAUSE.stop);
     if (/[,;:—–]$/.test(word)) return plan(PAUSE.comma);
+    // Each repetition that is counted stands by itself.
+    if (counts?.[i] === true || (counts?.[i + 1] === true && !pauses.leadsOn.has(norm))) return plan(PAUSE.stop);
     if (
       pauses.bound.has(`${norm} ${after}`) ||
       pauses.leadsOn.has(norm) ||
@@ -72,6 +76,24 @@ export function planWords({ text, next, language }: SpokenText): WordPlan[] {
       return plan(PAUSE.bound);
     if (pauses.goes.has(norm)) return plan(GO_NAME * free.starter);
     return plan(pauses.starters.has(after) ? free.starter : free.inside);
+  });
+}
+
+/** Numbers that go up by no more than this are one count, though some are left unsaid. */
+const MOST_UP = 3;
+/** No more words than this lie between two numbers of a count. */
+const COUNT_REACH = 14;
+
+/** Which words are numbers of a count that goes up, where no mark says so; null: no number. */
+function countedUp(values: readonly (number | null)[]): boolean[] {
+  const up = (from: number, to: number): boolean => {
+    const by = (values[to] ?? NaN) - (values[from] ?? NaN);
+    return by >= 1 && by <= MOST_UP;
+  };
+  return values.map((value, i) => {
+    if (value === null) return false;
+    for (let k = 1; k <= COUNT_REACH; k++) if (up(i, i + k) || up(i - k, i)) return true;
+    return false;
   });
 }
 
