@@ -118,3 +118,10 @@ describe('what is done and what is left', () => {
   it('never counts what is nearly over as left', () =>
     expect(claimed('Four done, four to go.', lift, -3)).toContain('moves-left 4 true'));
 });
+
+it('loses only what lies beside words of something else where no full stops are written', () => {
+  const talk = 'and my sister says the hive is loud today which it is and so we carry on with the knees soft and the';
+  const far = `${talk} ribs down and the chin long and the shoulders wide and easy no equipment today`;
+  expect(claimed(far, hello, 5)).toContain('equipment no equipment false');
+  expect(claimed('and my sister says no equipment today', hello, 5)).not.toContain('equipment no equipment false');
+});

@@ -19,11 +19,21 @@ export function readClaims({ tokens, language }: SpokenWords, vocabulary: Vocabu
   return sentencesOf(tokens).flatMap((sentence) => readSentence({ tokens: sentence, language }, vocabulary));
 }
 
+/** A sentence of more words than this has no marks that tell where it ends. */
+const LONG_SENTENCE = 30;
+/** In it, words no farther than this speak of the same. */
+const NEAR_WORDS = 10;
+
 function readSentence(words: SpokenWords, { labels, equipment }: Vocabulary): Said[] {
   const { tokens } = words;
   const { claims } = languageOf(words.language);
-  const text = tokens.map((t) => t.text).join(' ');
-  if (claims.isElsewhere(text) || /\?\s*$/.test(text)) return [];
+  const textOf = (of: SpokenWords['tokens']) => of.map((t) => t.text).join(' ');
+  const text = textOf(tokens);
+  const elsewhere = claims.isElsewhere(text);
+  // Where nobody wrote full stops many sentences are one: only what lies near such words is of something else.
+  if (/\?\s*$/.test(text) || (elsewhere && tokens.length <= LONG_SENTENCE)) return [];
+  const isElsewhere = (i: number) =>
+    elsewhere && claims.isElsewhere(textOf(tokens.slice(Math.max(0, i - NEAR_WORDS), i + NEAR_WORDS)));
   const mentions = findMentions(words, labels);
   const found: Said[] = [];
   const readAt: ClaimWords['readers'][number] = (...at) => {
@@ -38,7 +48,7 @@ function readSentence(words: SpokenWords, { labels, equipment }: Vocabulary): Sa
     const reading =
       (mention === undefined ? null : readNext(words, mention)) ??
       readAt(tokens, i, { named: isNamedBefore(mentions, i), equipment });
-    if (reading === null) {
+    if (reading === null || isElsewhere(i)) {
       i += 1;
       continue;
     }

@@ -203,7 +203,7 @@ function counts(running: RunningClass, text: RunningText, at: ClassAt, push: Pus
     const totals = [...(reps === null ? [] : [reps]), ...(ofReps && reps !== null ? [] : at.totals(us))];
     const round = at.roundDone(us);
     // More than there are at all, both sides and all rounds counted, before the class has begun.
-    const beyond = !ofReps && lengths.ofClass(us, 'before') !== null && n > at.workedInAll;
+    const beyond = !totals.includes(n) && !ofReps && lengths.ofClass(us, 'before') !== null && n > at.workedInAll;
     const short = summed && round !== null && round.planned === n && round.filmed < n && round.sure >= SURELY_LEFT_OUT;
     push('count', found, {
       claimed: n,

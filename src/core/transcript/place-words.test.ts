@@ -56,6 +56,27 @@ describe('words of a coarse paragraph', () => {
     expect(((line.at(-1)?.end ?? 0) - (line[0]?.at ?? 0)) / S).toBeLessThan(4);
     expect(at(placed, 'And')).toBeGreaterThan(10);
   });
+  it('stand by themselves where they are counted up, though nobody wrote a mark', () => {
+    const marked = placeWords(
+      spoken('Press. One. Two. Let me turn so you see it. Six. All in a stack. Seven.'),
+      0,
+      40 * S,
+    );
+    const bare = placeWords(spoken('press one two let me turn so you see it six all in a stack seven'), 0, 40 * S);
+    for (const [i, w] of bare.entries()) expect(Math.abs(w.at - marked[i]!.at) / S).toBeLessThan(2.5);
+    // Before, a number was as near to the next word as any other.
+    expect((bare[2]!.at - bare[1]!.end) / S).toBeGreaterThan(1.5);
+  });
+  it('hurry where four of them are beats, and are no count where they fall or have a unit', () => {
+    const gap = (text: string, i: number) => {
+      const placed = placeWords(spoken(text), 0, 30 * S);
+      return (placed[i + 1]!.at - placed[i]!.end) / S;
+    };
+    const talk = 'keep the chest proud and the elbows long here';
+    expect(gap(`five six seven eight ${talk}`, 0)).toBeLessThan(gap(`five six ${talk}`, 0) / 2);
+    expect(gap(`${talk} two seconds three seconds`, 9)).toBeLessThan(0.2);
+    expect(gap(`${talk} seven heavy jars`, 9)).toBeLessThan(gap(`${talk} six seven heavy jars`, 10) / 2);
+  });
   it('are not crowded at the start where there is no punctuation', () => {
     const text =
       'squats keep your chest up you are doing so well keep your heels down and rest next up we have push ups ' +

@@ -47,7 +47,8 @@ export function planWords({ text, next, language }: SpokenText): WordPlan[] {
   const bare = marks * WORDS_A_MARK < words.length;
   const free = bare ? PAUSE.bare : PAUSE.marked;
   const value = norms.map((n) => (forms.isCounted(n) ? forms.numberOf(n) : null));
-  const counts = bare ? countedUp(norms.map((n, i) => (pauses.unit.test(norms[i + 1] ?? '') ? null : forms.cardinalOf(n)))) : null;
+  const counted = (n: string, i: number) => (pauses.unit.test(norms[i + 1] ?? '') ? null : forms.cardinalOf(n));
+  const counts = bare ? countedUp(norms.map(counted)) : null;
   const falls = (i: number): number => {
     const [now, then] = [value[i] ?? null, value[i + 1] ?? null];
     return now === null || then === null ? 0 : fallsBy(now, then);
@@ -66,8 +67,9 @@ export function planWords({ text, next, language }: SpokenText): WordPlan[] {
     if (i > 0 && falls(i - 1) > 0 && pauses.afterCount.test(after)) return plan(PAUSE.tight);
     if (STOP.test(word)) return plan(forms.sideOf(after) !== null && i + 2 < words.length ? PAUSE.tight : PAUSE.stop);
     if (/[,;:—–]$/.test(word)) return plan(PAUSE.comma);
-    // Each repetition that is counted stands by itself.
-    if (counts?.[i] === true || (counts?.[i + 1] === true && !pauses.leadsOn.has(norm))) return plan(PAUSE.stop);
+    // Each repetition that is counted stands by itself; four numbers in a row may be beats.
+    if (counts?.[i] === true || (counts?.[i + 1] === true && !pauses.leadsOn.has(norm)))
+      return plan(inARow(counts, i) >= BEATS ? PAUSE.comma : PAUSE.stop);
     if (
       pauses.bound.has(`${norm} ${after}`) ||
       pauses.leadsOn.has(norm) ||
@@ -83,6 +85,17 @@ export function planWords({ text, next, language }: SpokenText): WordPlan[] {
 const MOST_UP = 3;
 /** No more words than this lie between two numbers of a count. */
 const COUNT_REACH = 14;
+
+/** So many numbers in a row are beats as often as repetitions. */
+const BEATS = 4;
+
+/** How many numbers of a count follow each other without another word, round a word. */
+function inARow(counts: readonly boolean[], i: number): number {
+  let [from, to] = [i, i];
+  while (counts[from - 1] === true) from--;
+  while (counts[to + 1] === true) to++;
+  return counts[i] === true ? to - from + 1 : 0;
+}
 
 /** Which words are numbers of a count that goes up, where no mark says so; null: no number. */
 function countedUp(values: readonly (number | null)[]): boolean[] {
