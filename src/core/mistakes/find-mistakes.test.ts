@@ -136,6 +136,10 @@ describe('slips of a take', () => {
     expect(found).toContain('wrong-count');
     expect(found).toContain('wrong-next-up');
   });
+  it('a number of rounds that is not so, as one of rounds', () => {
+    const found = types(withLines(line(startOf(8) - 6, 'Three more rounds of this.')));
+    expect(found).toEqual(['wrong-round']);
+  });
   it('a move left out is a slip where it belongs', () => {
     const take = syntheticTake(plan, 6, { breakOverS: 4, leaveOut: [5] });
     const found = slips(plan, take.transcript, take.duration).slips.filter((s) => s.type === 'left-out');

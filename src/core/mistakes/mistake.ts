@@ -1,5 +1,7 @@
 import type { Alignment } from '../align/alignment.ts';
 import { type Finding, saidIn, wordsOf } from '../findings/finding.ts';
+import { type LanguageCode, languageOf } from '../language/languages.ts';
+import { normalise } from '../language/normalise.ts';
 import { labelWithSide } from '../plan/segment.ts';
 import { type TakeTime, ZERO } from '../time/micros.ts';
 
@@ -48,6 +50,14 @@ function noteOf(finding: Finding): string {
   return `${says} ${measured}, wanted ${wanted}.`;
 }
 
+/** `Two more rounds`, where one is left, is of rounds. */
+function ofRounds(finding: Finding, language: LanguageCode): boolean {
+  if (finding.rule !== 'claim-moves-left') return false;
+  const { claims, forms } = languageOf(language);
+  const words = (saidIn(finding) ?? '').split(' ').map(normalise);
+  return words.some((word) => claims.wholes.test(word) || claims.wholes.test(forms.stem(word)));
+}
+
 /** Findings of a take that are mistakes of the class, not doubts of the program. */
 export function mistakesOf(findings: readonly Finding[], alignment: Alignment): Mistake[] {
   const missed = findings
@@ -74,7 +84,7 @@ export function mistakesOf(findings: readonly Finding[], alignment: Alignment): 
   return [
     ...missed,
     ...findings.flatMap((f): Mistake[] => {
-      const type = TYPES[f.rule];
+      const type = ofRounds(f, alignment.words.language) ? TYPES['claim-round'] : TYPES[f.rule];
       if (f.clock !== 'take' || type === undefined || f.certainty < UNSURE) return [];
       return [
         {
