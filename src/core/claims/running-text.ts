@@ -1,3 +1,5 @@
+import { type Mention, findMentions } from '../calls/name-match.ts';
+import type { Label } from '../calls/name-variants.ts';
 import type { Language } from '../language/language.ts';
 import { languageOf } from '../language/languages.ts';
 import type { SpokenWords, Token } from '../transcript/transcript.ts';
@@ -32,7 +34,13 @@ export class RunningText {
   readonly language: Language;
   private readonly starts: number[] = [];
 
-  constructor(readonly spoken: SpokenWords) {
+  /** Where moves are named by their name, or most of it. */
+  readonly mentions: readonly Mention[];
+
+  constructor(
+    readonly spoken: SpokenWords,
+    moves: readonly Label[],
+  ) {
     this.tokens = spoken.tokens;
     this.language = languageOf(spoken.language);
     let text = '';
@@ -41,6 +49,7 @@ export class RunningText {
       text += (text === '' ? '' : ' ') + t.norm;
     }
     this.text = text;
+    this.mentions = findMentions(spoken, moves);
   }
 
   all(pattern: RegExp): Found[] {

@@ -1,4 +1,3 @@
-import { findMentions } from '../calls/name-match.ts';
 import { labelsOf } from '../calls/name-variants.ts';
 import { isActive } from '../plan/segment.ts';
 import { normalise } from '../language/normalise.ts';
@@ -34,7 +33,8 @@ const SAME_US = 2.5e6;
  */
 export function spokenClaims(words: SpokenWords, running: RunningClass): Claim[] {
   const { tokens } = words;
-  const text = new RunningText(words);
+  const named = movesNamed(running.plan);
+  const text = new RunningText(words, labelsOf(named));
   const at = new ClassAt(running);
   const claims: Claim[] = [];
   const push = (type: ClaimType, found: Found, judged: Judged | null) => {
@@ -48,7 +48,7 @@ export function spokenClaims(words: SpokenWords, running: RunningClass): Claim[]
     claims.push({ at: first.at, type, said: text.said(found), segmentKey: segment?.key ?? null, ...judged });
   };
   sides(text, at, push);
-  names(running, text, at, push);
+  names(named, text, at, push);
   counts(running, text, at, push);
   props(text, running, at, push);
   positions(text, at, push);
@@ -92,12 +92,11 @@ function sides(text: RunningText, at: ClassAt, push: Push): void {
 }
 
 /** Moves that are named where they come or begin. */
-function names(running: RunningClass, text: RunningText, at: ClassAt, push: Push): void {
+function names(named: ReturnType<typeof movesNamed>, text: RunningText, at: ClassAt, push: Push): void {
   const { tokens } = text;
   const said = text.language.running;
-  const named = movesNamed(running.plan);
   const labels = [...new Set(named.map((m) => m.label))];
-  const mentions = [...findMentions(text.spoken, labelsOf(named)), ...headsNamed(text, labels, at)];
+  const mentions = [...text.mentions, ...headsNamed(text, labels, at)];
   /** Whether a move is named in the same breath of the class: what comes may be listed, then `next` is the second. */
   const alsoNamed = (label: string, us: number) =>
     mentions.some((m) => m.label === label && Math.abs((tokens[m.token]?.at ?? 0) - us) < LISTED_US);

@@ -1,9 +1,7 @@
 import { isActive } from '../plan/segment.ts';
-import { findMentions } from '../calls/name-match.ts';
-import { labelsOf } from '../calls/name-variants.ts';
 import { propStems } from '../calls/prop-names.ts';
 import type { RunningClass } from './verdict.ts';
-import { ClassAt, movesNamed } from './class-at.ts';
+import { ClassAt } from './class-at.ts';
 import { LengthsAt } from './lengths-at.ts';
 import { lengthSaid } from './length-said.ts';
 import { secondsLeft, timeLeft } from './time-left.ts';
@@ -21,7 +19,6 @@ export function props(text: RunningText, running: RunningClass, at: ClassAt, pus
     for (const m of b.moves)
       for (const need of m.needs) for (const head of propStems(need, text.language)) heads.set(head, need);
   if (!heads.has(said.mat)) heads.set(said.mat, said.mat);
-  const names = findMentions(text.spoken, labelsOf(movesNamed(running.plan)));
   for (const [i, token] of text.tokens.entries()) {
     const need = heads.get(stem(token.norm));
     if (need === undefined) continue;
@@ -32,7 +29,7 @@ export function props(text: RunningText, running: RunningClass, at: ClassAt, pus
     const moved = said.propTaken.test(lead) || said.propFollowed.test(text.words(i + 1, i + 4));
     const amid = is !== null && isActive(is) && token.at - is.start > 6e6 && is.end - token.at > 8e6;
     // In talk and breaks a prop is named because it is needed, or not any more; in a move's name it is part of that.
-    const idle = is !== null && !isActive(is) && !names.some((m) => i >= m.token && i < m.token + m.tokens);
+    const idle = is !== null && !isActive(is) && !text.mentions.some((m) => i >= m.token && i < m.token + m.tokens);
     if (!moved && (amid || (!idle && !said.propLeads.test(lead)))) continue;
     const after = text.after({ token: i, tokens: 1, groups: [] }, TAKEN_BACK_WORDS);
     // `Grab your mat, no, your stick`: another prop is named in its place.
