@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
-import { anySeconds, anyTime } from '../../../tests/support/times.ts';
+import { saidAt } from '../../../tests/support/said-at.ts';
+import { anyTime } from '../../../tests/support/times.ts';
 import { asFilmed } from '../../../tests/support/as-filmed.ts';
 import { compile } from '../plan/compile.ts';
 import { isActive } from '../plan/segment.ts';
@@ -27,12 +28,8 @@ const afterSecond = segments.findLast((s) => s.blockId === second.blockId)!;
 /** Kinds of claim that are held against who says this, `s` seconds into a segment. */
 function heldAgainst(text: string, of: typeof squat, s: number): string[] {
   const at = of.start / 1e6 + s;
-  const words = text
-    .split(' ')
-    .map((w, i) => ({ text: w, start: anySeconds(at + i * 0.3), end: anySeconds(at + i * 0.3 + 0.25) }));
-  const cue = { start: anySeconds(at), end: anySeconds(at + words.length * 0.3), text, words };
   const end = anyTime(segments.at(-1)!.end);
-  return claimsInTake(spokenWords({ cues: [cue] }, end), running).flatMap((c) =>
+  return claimsInTake(spokenWords({ cues: [saidAt(text, at)] }, end), running).flatMap((c) =>
     c.verdict === 'false' ? [c.type] : [],
   );
 }

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { asFilmed } from '../../../tests/support/as-filmed.ts';
-import { anySeconds, anyTime } from '../../../tests/support/times.ts';
+import { saidAt } from '../../../tests/support/said-at.ts';
+import { anyTime } from '../../../tests/support/times.ts';
 import { compile } from '../plan/compile.ts';
 import { spokenWords } from '../transcript/transcript.ts';
 import { claimsInTake, recordedClass } from './class-timeline.ts';
@@ -36,12 +37,10 @@ const restAfter = (s: typeof hello) => segments[s.index + 1]!;
 /** What is claimed by words that begin `s` seconds into a segment, below 0 before its end: kind, what, verdict. */
 function claimed(text: string, of: typeof hello, s: number): string[] {
   const at = (s < 0 ? of.end : of.start) / 1e6 + s;
-  const words = text
-    .split(' ')
-    .map((w, i) => ({ text: w, start: anySeconds(at + i * 0.3), end: anySeconds(at + i * 0.3 + 0.25) }));
-  const cue = { start: anySeconds(at), end: anySeconds(at + words.length * 0.3), text, words };
   const end = anyTime(segments.at(-1)!.end);
-  return claimsInTake(spokenWords({ cues: [cue] }, end), running).map((c) => `${c.type} ${c.claimed} ${c.verdict}`);
+  return claimsInTake(spokenWords({ cues: [saidAt(text, at)] }, end), running).map(
+    (c) => `${c.type} ${c.claimed} ${c.verdict}`,
+  );
 }
 
 // What people say for it: common practice.

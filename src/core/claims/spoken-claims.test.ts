@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { readOutline } from '../../formats/outline/outline-reader.ts';
 import { compile } from '../plan/compile.ts';
 import { isActive } from '../plan/segment.ts';
-import { anySeconds, anyTime } from '../../../tests/support/times.ts';
+import { saidAt } from '../../../tests/support/said-at.ts';
+import { anyTime } from '../../../tests/support/times.ts';
 import { spokenWords } from '../transcript/transcript.ts';
 import { plannedClass } from './class-timeline.ts';
 import { spokenClaims } from './spoken-claims.ts';
@@ -18,11 +19,7 @@ const worked = segments.filter(isActive);
 const in_ = (k: number, seconds: number) => worked[k]!.start / 1e6 + seconds;
 
 function claims(at: number, text: string, of: RunningClass = running) {
-  const words = text
-    .split(' ')
-    .map((w, i) => ({ text: w, start: anySeconds(at + i * 0.3), end: anySeconds(at + i * 0.3 + 0.25) }));
-  const cue = { start: anySeconds(at), end: anySeconds(at + words.length * 0.3), text, words };
-  return spokenClaims(spokenWords({ cues: [cue] }, anyTime(600e6)), of);
+  return spokenClaims(spokenWords({ cues: [saidAt(text, at)] }, anyTime(600e6)), of);
 }
 const one = (at: number, text: string, type: string) => claims(at, text).find((c) => c.type === type);
 
