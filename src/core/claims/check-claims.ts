@@ -1,9 +1,8 @@
 import { propStems } from '../calls/prop-names.ts';
-import type { Plan } from '../plan/plan.ts';
 import { type Segment, isActive } from '../plan/segment.ts';
 import { MAT, balanceOf } from '../plan/balance.ts';
-import { traitsOf } from '../plan/traits.ts';
-import { languageOf } from '../language/languages.ts';
+import { traitsReader } from '../plan/traits.ts';
+import { type LanguageCode, languageOf } from '../language/languages.ts';
 import { normalise } from '../language/normalise.ts';
 import { type Micros, micros } from '../time/micros.ts';
 import type { Claim, Said } from './claim.ts';
@@ -28,6 +27,7 @@ export function checkClaims(said: readonly Said[], running: RunningClass): Claim
   if (said.length === 0) return [];
   const balance = balanceOf(running.plan, running.segments);
   const ahead = lookAhead(running.segments);
+  const traits = traitsReader(running.plan);
   const { running: words, calling } = languageOf(running.plan.language);
   const { mat } = words;
   // Its name in the plan or the library, and the words that people use for it in this language.
@@ -37,7 +37,7 @@ export function checkClaims(said: readonly Said[], running: RunningClass): Claim
   return said.flatMap((claim): Claim[] => {
     const here = segmentAt(running.segments, claim.at);
     if (here === null) return [];
-    const verdict = check(claim, here, running, { equipment, mat, ahead });
+    const verdict = check(claim, here, running, { equipment, mat, ahead, traits });
     if (verdict === null) return [];
     const shaky =
       (running.placed?.(here.key) ?? running.sure(here.key)) < UNSURE_BELOW &&
@@ -72,9 +72,15 @@ interface Known {
   readonly equipment: readonly string[];
   readonly mat: string;
   readonly ahead: Ahead;
+  readonly traits: ReturnType<typeof traitsReader>;
 }
 
-function check(claim: Said, here: Segment, running: RunningClass, { equipment, mat, ahead }: Known): Verdict | null {
+function check(
+  claim: Said,
+  here: Segment,
+  running: RunningClass,
+  { equipment, mat, ahead, traits }: Known,
+): Verdict | null {
   const { segments } = running;
   const next = ahead.active(here.index)[0] ?? null;
   /** // The move that the words are about: the one that runs, or in a break the next. */
@@ -162,7 +168,7 @@ function check(claim: Said, here: Segment, running: RunningClass, { equipment, m
     case 'position': {
       // The next move's position is spoken of only towards the end of this one.
       const positions = [about, isActive(here) && claim.at > here.end - POSITION_AHEAD ? next : null]
-        .map((s) => (s === null ? null : positionOf(running.plan, s)))
+        .map((s) => (s === null ? null : (traits(s)?.position ?? null)))
         .filter((p) => p !== null);
       if (positions.length === 0) return { claimed: claim.positions[0] ?? '', actual: null, verdict: 'unsure' };
       return {
@@ -174,7 +180,9 @@ function check(claim: Said, here: Segment, running: RunningClass, { equipment, m
     case 'equipment': {
       // Said of one move, it is right where the move that runs, or the next one, does without it.
       if (claim.here === true) {
-        const used = [about, next].every((s) => s === null || usesProp(running.plan, s, claim.item));
+        const used = [about, next].every(
+          (s) => s === null || calledSo(traits(s)?.needs ?? [], claim.item, running.plan.language),
+        );
         return {
           claimed: `no ${claim.item} here`,
           actual: used ? `needs ${claim.item}` : `no ${claim.item} here`,
@@ -212,18 +220,9 @@ function lengthsBegun(at: Micros, here: Segment, { planned, segments }: RunningC
   ];
 }
 
-/** Whether a move needs a prop that is called so. */
-function usesProp(plan: Plan, segment: Segment, item: string): boolean {
-  const block = plan.blocks.find((b) => b.id === segment.blockId);
-  const move = block?.moves.find((m) => m.id === segment.moveId);
-  if (block === undefined || move === undefined) return false;
-  const language = languageOf(plan.language);
+/** Whether one of these props is called so. */
+function calledSo(needs: readonly string[], item: string, code: LanguageCode | undefined): boolean {
+  const language = languageOf(code);
   const called = language.forms.stem(item.split(' ').at(-1) ?? '');
-  return traitsOf(move, block.kind).needs.some((need) => propStems(need, language).has(called));
-}
-
-function positionOf(plan: Plan, segment: Segment): string | null {
-  const block = plan.blocks.find((b) => b.id === segment.blockId);
-  const move = block?.moves.find((m) => m.id === segment.moveId);
-  return block === undefined || move === undefined ? null : traitsOf(move, block.kind).position;
+  return needs.some((need) => propStems(need, language).has(called));
 }

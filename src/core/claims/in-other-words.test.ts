@@ -98,6 +98,13 @@ describe('how long parts last', () => {
   it.each([
     ['the warm-up', 'A one minute warm-up first.', hello, 10, '60 true'],
     ['the warm-up, wrongly', "There's a five minute warm-up to begin with.", hello, 10, '300 false'],
+    [
+      'a warm-up that is over, and may be of the next class',
+      'Do a five minute warm-up before.',
+      goodbye,
+      3,
+      '300 unsure',
+    ],
     ['the class, in hours', "It's half an hour.", hello, 10, '1800 false'],
     ['a class that is over', 'That was your thirty minutes.', goodbye, 3, '1800 false'],
     ['a class that is over, rightly', 'Thank you for your eleven minutes.', goodbye, 3, '660 true'],

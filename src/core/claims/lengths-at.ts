@@ -1,3 +1,4 @@
+import type { BlockKind } from '../plan/plan.ts';
 import { isActive } from '../plan/segment.ts';
 import type { ClassAt } from './class-at.ts';
 import type { RunningClass } from './verdict.ts';
@@ -45,5 +46,19 @@ export class LengthsAt {
       Math.round(total / 60) * 60,
       Math.round(total / 300) * 300,
     ];
+  }
+
+  /** Planned and filmed lengths of all parts of a kind, and whether one of them is not over at a time. */
+  ofParts(us: number, kind: BlockKind): { readonly lengths: readonly number[]; readonly ahead: boolean } {
+    const { plan, segments, planned } = this.running;
+    const parts = plan.blocks
+      .filter((b) => b.kind === kind)
+      .map(({ id }) => segments.filter((s) => s.blockId === id && s.kind !== 'talk'))
+      .filter((part) => part.length > 0);
+    const lengths = parts.flatMap((part) => [
+      part.reduce((sum, s) => sum + (planned.get(s.key) ?? s.end - s.start), 0) / 1e6,
+      (part.at(-1)!.end - part[0]!.start) / 1e6,
+    ]);
+    return { lengths, ahead: parts.some((part) => part.at(-1)!.end > us) };
   }
 }

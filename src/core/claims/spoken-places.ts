@@ -142,6 +142,6 @@ export function spans(text: RunningText, running: RunningClass, at: ClassAt, pus
     const call = n <= 30 && (about(ends, 0.3) || (about(begins, 0) && !lengths.near(us).includes(n)));
     if (call || said.leftAfter.test(text.after(found, 2)) || said.leftInside.test(words))
       secondsLeft(found, n, 'plainly', { text, at, push });
-    else push('length', found, lengthSaid(n, found, text, { at, lengths, running }));
+    else push('length', found, lengthSaid(n, found, text, { at, lengths }));
   }
 }

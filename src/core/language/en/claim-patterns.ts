@@ -6,6 +6,7 @@ import { pattern } from '../pattern.ts';
  * figures.
  */
 const N = '(one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve|fifteen|sixteen|twenty|\\d{1,2})';
+/** `Foots` is `foot's`, as it is compared. */
 const BODY =
   '(?:legs?|foots?|feet|arms?|hands?|knees?|elbows?|hips?|heels?|toes?|ankles?|shoulders?|thighs?|calf|calfs|' +
   'hamstrings?|glutes?)';
