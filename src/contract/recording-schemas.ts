@@ -105,6 +105,7 @@ export const takeLevelsSchema = object<TakeLevels>({
       popsDeciDb: Joi.array().ordered(number, number).required(),
     }),
   ),
+  cared: perhaps(object<NonNullable<TakeLevels['cared']>>({ neither: bytes, noise: bytes, pops: bytes, both: bytes })),
 });
 
 /** The curve that a recording is drawn by. */

@@ -3,6 +3,9 @@ import { rm } from 'node:fs/promises';
 import type { Produced } from '../core/workout/pipeline.ts';
 import type { WorkoutDocument } from '../core/workout/document.ts';
 import type { SoundPart } from '../core/sound/parts.ts';
+import type { VoiceMeasure } from '../core/sound/voice-measure.ts';
+import type { Db } from '../db/pool.ts';
+import { levelsOf } from '../db/take-sound-sql.ts';
 import { mixBed } from '../media/bed.ts';
 import { addCuePoints } from '../media/cue-points.ts';
 import type { Measured } from '../media/loudness.ts';
@@ -89,6 +92,7 @@ export async function withMixJob<T>(
     const lines = produced.pickUps.map((p) => ({ ...p, path: pathOf(p.recordingId) }));
     return await work({
       sounds: heard,
+      measured: await measuredOf(context.pool, produced, pathOf),
       voice,
       segments,
       bed: under,
@@ -101,6 +105,19 @@ export async function withMixJob<T>(
   } finally {
     await rm(bed, { force: true });
   }
+}
+
+/** What was measured of the recordings that are heard, by their paths. */
+async function measuredOf(
+  pool: Db,
+  { sounds }: Produced,
+  pathOf: Heard['pathOf'],
+): Promise<ReadonlyMap<string, VoiceMeasure>> {
+  const ids = [...new Set(sounds.flatMap(({ mediaId }) => mediaId ?? []))];
+  const all = await Promise.all(
+    ids.map(async (id) => [pathOf(id), (await levelsOf(pool, id))?.voice ?? null] as const),
+  );
+  return new Map(all.flatMap(([path, voice]) => (voice === null ? [] : [[path, voice] as const])));
 }
 
 /** What was measured of a sound, in a sentence. */

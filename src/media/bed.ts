@@ -8,6 +8,7 @@ import { AS_IT_IS_PPM, type BedLevels } from '../core/music/music.ts';
 import type { Length } from '../core/time/micros.ts';
 import { runFfmpeg } from './child-process.ts';
 import { multiplied, writeCurve } from './curve.ts';
+import { inputOf } from './sound.ts';
 
 export interface BedJob {
   readonly laid: readonly LaidTrack[];
@@ -31,16 +32,18 @@ export async function mixBed(job: BedJob, onProgress: (share: number) => void, s
   try {
     const curve = join(folder, 'curve.wav');
     await writeCurve(curve, job.duck, job.length);
-    await runFfmpeg(bedArgs(job, curve), job.length, { onProgress, signal });
+    await runFfmpeg(await bedArgs(job, curve), job.length, { onProgress, signal });
   } finally {
     await rm(folder, { recursive: true, force: true });
   }
 }
 
-function bedArgs(job: BedJob, curve: string): string[] {
+async function bedArgs(job: BedJob, curve: string): Promise<string[]> {
   const s = (us: number) => (us / 1e6).toFixed(6);
   const length = s(job.length);
-  const inputs = job.laid.flatMap((l) => ['-ss', s(l.from), '-t', s(l.to - l.from), '-i', job.pathOf(l.track.id)]);
+  const inputs: string[] = [];
+  for (const { from, to, track } of job.laid)
+    inputs.push('-ss', s(from), '-t', s(to - from), ...(await inputOf(job.pathOf(track.id))));
   const chains = job.laid.map((l, i) => {
     const speed = l.placement.speedPpm / AS_IT_IS_PPM;
     const lasts = l.end - l.start;

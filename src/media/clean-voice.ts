@@ -3,6 +3,7 @@ import { CLICK_MARGIN, takeOutClicks } from '../core/sound/clicks.ts';
 import { type TakenDown, VoiceFilter } from '../core/sound/voice-filter.ts';
 import { FRAME, HOP } from '../core/sound/voice-frames.ts';
 import { VoiceGauge } from '../core/sound/voice-gauge.ts';
+import { type VoiceMeasure, takenDown } from '../core/sound/voice-measure.ts';
 import { RAW_RATE_HZ, RawSound, apart, together } from './raw-sound.ts';
 import type { RenderPiece } from './render-pieces.ts';
 
@@ -20,11 +21,16 @@ interface Stretch {
 
 /**
  * Takes clicks, breath pops and steady noise out of a raw sound, in place: each source has a noise and a voice of its
- * own. Sources in which too little is heard keep their noise and pops.
+ * own, as it was `measured`, or else as it is heard here. Sources in which too little is heard keep their noise and
+ * pops.
  */
 export async function cleanVoice(
   path: string,
-  of: { readonly sounds: readonly Pick<RenderPiece, 'source' | 'at' | 'length'>[]; readonly voice: VoiceCare },
+  of: {
+    readonly sounds: readonly Pick<RenderPiece, 'source' | 'at' | 'length'>[];
+    readonly voice: VoiceCare;
+    readonly measured?: ReadonlyMap<string, VoiceMeasure>;
+  },
   signal?: AbortSignal,
 ): Promise<void> {
   const { noise, pops } = of.voice;
@@ -39,8 +45,8 @@ export async function cleanVoice(
     for (const source of new Set(stretches.map((s) => s.source))) {
       const own = stretches.filter((s) => s.source === source);
       if (pops) for (const stretch of own) await declickStretch(sound, stretch, signal);
-      const gauge = await gaugeOf(sound, own, signal);
-      const taken = { noise: noise ? gauge.noise() : null, popsFrom: pops ? gauge.popsFrom() : null };
+      const known = of.measured?.get(source);
+      const taken = known === undefined ? await heardIn(sound, own, of.voice, signal) : takenDown(known, of.voice);
       if (taken.noise === null && taken.popsFrom === null) continue;
       for (const stretch of own) await filterStretch(sound, stretch, taken, signal);
     }
@@ -61,8 +67,13 @@ async function declickStretch(sound: RawSound, { from, to }: Stretch, signal?: A
   }
 }
 
-/** What is steady in all stretches of a source, and its voice, from frames spread over them. */
-async function gaugeOf(sound: RawSound, stretches: readonly Stretch[], signal?: AbortSignal) {
+/** What is steady in all stretches of a source, and the pops of its voice, from frames spread over them. */
+async function heardIn(
+  sound: RawSound,
+  stretches: readonly Stretch[],
+  { noise, pops }: VoiceCare,
+  signal?: AbortSignal,
+): Promise<TakenDown> {
   const gauge = new VoiceGauge();
   const all = stretches.reduce((sum, s) => sum + s.to - s.from, 0);
   const every = Math.max(FRAME, Math.floor(all / HEARD));
@@ -72,7 +83,7 @@ async function gaugeOf(sound: RawSound, stretches: readonly Stretch[], signal?: 
       const { left, right } = apart(await sound.read(at, at + FRAME));
       gauge.hear(left, right, 0);
     }
-  return gauge;
+  return { noise: noise ? gauge.noise() : null, popsFrom: pops ? gauge.popsFrom() : null };
 }
 
 async function filterStretch(

@@ -6,12 +6,16 @@ import { ONSET_RATE_HZ, type Onsets, listenForOnsets } from '../core/signal/onse
 import { type RoomMusic, roomMusic } from '../core/signal/room-music.ts';
 import { scratchRow } from '../core/signal/buffer-reuse.ts';
 import { type TakeLevels, clippingOf, halfLuOf } from '../core/sound/take-levels.ts';
-import { measureVoice } from '../core/sound/voice-measure.ts';
-import { decodeSound, probeSound } from './sound.ts';
+import { careLoudness, eachCare } from '../core/sound/care-loudness.ts';
+import { type VoiceMeasure, measureVoice } from '../core/sound/voice-measure.ts';
+import { RUMBLE_OUT } from './voice-row.ts';
+import { type DecodeOptions, decodeSound, probeSound } from './sound.ts';
 
 /** Longer than this is no take. */
 const LONGEST_S = 12 * 3600;
 const RATE_HZ = ONSET_RATE_HZ * 2;
+/** The share of the work that hearing it the first time is. */
+const FIRST = 0.7;
 
 /** What was heard in a take, and how loud it is. */
 interface HeardTake {
@@ -28,7 +32,7 @@ interface HearOptions {
 
 /**
  * Hears a take: voice, beeps, claps, steps in loudness, music in the room; loudness over time and clipping. Decoded
- * once. Throws NotSound with a sentence where there is nothing to hear.
+ * once, and once more for what is left of the voice when it was cared for. Throws NotSound with a sentence where there is nothing to hear.
  */
 export async function hearTake(
   path: string,
@@ -44,13 +48,14 @@ export async function hearTake(
   const [meter, clipping] = [loudnessMeter(channels), clippingOf(channels, RATE_HZ)];
   const care = measureVoice(channels, durationS === null ? null : Math.floor(durationS * RATE_HZ));
   const row = scratchRow();
+  const decoded = { channels, rateHz: RATE_HZ, durationS, ...(signal && { signal }) };
   const hear = (mono: Float32Array) => {
     voice.push(forVoice(mono));
     onsets.push(forMusic(mono));
   };
   await decodeSound(
     path,
-    { channels, rateHz: RATE_HZ, durationS, ...(onProgress && { onProgress }), ...(signal && { signal }) },
+    { ...decoded, ...(onProgress && { onProgress: (share) => onProgress(share * FIRST) }) },
     (floats) => {
       meter.push(floats);
       clipping.push(floats);
@@ -59,10 +64,21 @@ export async function hearTake(
     },
   );
   hear(new Float32Array(lookAhead(RATE_HZ / ACTIVITY_RATE_HZ)));
+  const measure = care.end();
+  const left = (share: number) => onProgress?.(FIRST + share * (1 - FIRST));
+  const cared = measure === null ? null : await caredFor(path, measure, { ...decoded, onProgress: left });
   return {
     sound: { ...voice.end(), music: await findMusic(onsets.end()) },
-    levels: { halfLu: halfLuOf(meter.end().energies), clippedMs: clipping.end(), voice: care.end() },
+    levels: { halfLu: halfLuOf(meter.end().energies), clippedMs: clipping.end(), voice: measure, cared },
   };
+}
+
+/** How loud it is once its rumble is out and its noise and pops are taken down. */
+async function caredFor(path: string, measure: VoiceMeasure, options: DecodeOptions): Promise<TakeLevels['cared']> {
+  const heard = careLoudness(options.channels, measure);
+  await decodeSound(path, { ...options, filter: RUMBLE_OUT }, (floats) => heard.push(floats));
+  const energies = heard.end();
+  return eachCare((care) => halfLuOf(energies[care]));
 }
 
 function middleOf(stereo: Float32Array, mono: Float32Array): Float32Array {

@@ -1,6 +1,7 @@
 import { join } from 'node:path';
 import type { ToneFamily, VoiceCare } from '../core/edit/decisions.ts';
 import type { Tone } from '../core/sound/tones.ts';
+import type { VoiceMeasure } from '../core/sound/voice-measure.ts';
 import type { Length } from '../core/time/micros.ts';
 import type { Span } from '../core/time/span.ts';
 import { tonePeakDb, voiceGain } from '../core/sound/mix-gains.ts';
@@ -18,6 +19,8 @@ export interface MixJob {
   readonly sounds: readonly RenderPiece[];
   /** What is done to the voice, and the segments that are brought to one loudness. */
   readonly voice: VoiceCare;
+  /** What was measured of recordings when they were listened to, by their paths: the page plays them by it, too. */
+  readonly measured?: ReadonlyMap<string, VoiceMeasure>;
   readonly segments: readonly Span[];
   /** The music under it, as long as the programme, and the loudness of the voice that it is made for; null: none. */
   readonly bed: { readonly path: string; readonly voiceLufs: number } | null;
@@ -48,7 +51,7 @@ export interface MixLayers {
 export async function mixLayers(job: MixJob, files: MixFiles, signal?: AbortSignal): Promise<MixLayers> {
   const { folder, onProgress } = files;
   const recorded = join(folder, 'recorded.wav');
-  await runFfmpeg(voiceArgs(job, recorded), job.length, { onProgress: (s) => onProgress(s * 0.2), signal });
+  await runFfmpeg(await voiceArgs(job, recorded), job.length, { onProgress: (s) => onProgress(s * 0.2), signal });
   await cleanVoice(recorded, job, signal);
   const voice = job.lines.length === 0 ? recorded : join(folder, 'voice.wav');
   if (job.lines.length > 0) {

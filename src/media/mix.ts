@@ -79,7 +79,10 @@ export async function makePart(
 async function mixRaw(job: MixJob, part: SoundPart, files: MixFiles, signal?: AbortSignal): Promise<void> {
   if (part === 'clean') {
     const care = { ...job, voice: { ...job.voice, rumble: false } };
-    return runFfmpeg(voiceArgs(care, files.raw), job.length, { onProgress: (s) => files.onProgress(s * 0.2), signal });
+    return runFfmpeg(await voiceArgs(care, files.raw), job.length, {
+      onProgress: (s) => files.onProgress(s * 0.2),
+      signal,
+    });
   }
   const layers = await mixLayers(job, files, signal);
   const args = [...layers.inputs, '-filter_complex', summed(layers, part, job.length), '-map', '[mix]', ...RAW];

@@ -1,6 +1,7 @@
 import { LOUDNESS_RATE_HZ } from '../core/signal/loudness.ts';
 import { scratchRow } from '../core/signal/buffer-reuse.ts';
 import { ProgramFailed, run } from './child-process.ts';
+import { decoderOf } from './decoders.ts';
 
 /** Sound is decoded with as many channels as it has, but no more than this. */
 const MOST_CHANNELS = 8;
@@ -61,9 +62,16 @@ export async function probeSound(path: string): Promise<SoundFacts> {
   };
 }
 
-interface DecodeOptions {
+/** ffmpeg's arguments that open a file with sound. Throws NotSound where there is none. */
+export async function inputOf(path: string): Promise<readonly string[]> {
+  return [...(await decoderOf((await probeSound(path)).codec)), '-i', path];
+}
+
+export interface DecodeOptions {
   readonly channels: number;
   readonly rateHz?: number;
+  /** What is done to it on the way, as ffmpeg says it. */
+  readonly filter?: string;
   readonly signal?: AbortSignal;
   /** Called with 0 to 1 where the file says its length. */
   readonly onProgress?: (share: number) => void;
@@ -104,10 +112,10 @@ export async function decodeSound(
         '-v',
         'error',
         '-nostdin',
-        '-i',
-        path,
+        ...(await inputOf(path)),
         '-map',
         '0:a:0',
+        ...(options.filter === undefined ? [] : ['-af', options.filter]),
         '-ac',
         String(channels),
         '-ar',

@@ -8,6 +8,7 @@ import { span } from '../core/time/span.ts';
 import { multiplied, writeCurve } from './curve.ts';
 import { momentary } from './loudness.ts';
 import { RAW } from './raw-sound.ts';
+import { inputOf } from './sound.ts';
 
 /** A spoken line with the file that it is in. */
 export type SpokenLine = PlacedPickUp & { readonly path: string };
@@ -49,7 +50,7 @@ export async function layLines(
     }
     const own = { loudness: await momentary(line.path, signal), used: span(line.from, line.to) };
     const gain = lineDb(own, loudness, line.at);
-    const spoken = add('-ss', s(line.from), '-t', s(line.to - line.from), '-i', line.path);
+    const spoken = add('-ss', s(line.from), '-t', s(line.to - line.from), ...(await inputOf(line.path)));
     const faster = line.speedPpm === 1e6 ? '' : `rubberband=tempo=${(line.speedPpm / 1e6).toFixed(6)},`;
     chains.push(
       `${spoken}${stereo},${faster}volume=${gain.toFixed(2)}dB,atrim=end=${s(line.length)}` +

@@ -4,16 +4,20 @@ import { RUMBLE_BELOW_HZ } from '../core/sound/rumble.ts';
 import { RAW } from './raw-sound.ts';
 import { pieceRuns } from './piece-runs.ts';
 import type { RenderPiece } from './render-pieces.ts';
+import { inputOf } from './sound.ts';
 
 const RATE_HZ = 48_000;
+/** Twice, for 24 dB an octave: the hum of the mains lies an octave below a low voice. */
+export const RUMBLE_OUT = `highpass=f=${RUMBLE_BELOW_HZ},highpass=f=${RUMBLE_BELOW_HZ}`;
+
 /**
  * The pieces in a row, 48 kHz stereo, as they were recorded but for rumble. They go over into each other at joins,
  * equally loud all through: what lies just beyond a cut is the same room, so nothing clicks and no hole is heard.
  */
-export function voiceArgs(
+export async function voiceArgs(
   job: { readonly sounds: readonly RenderPiece[]; readonly voice: Pick<VoiceCare, 'rumble'> },
   output: string,
-): string[] {
+): Promise<string[]> {
   const s = (us: number) => (us / 1e6).toFixed(6);
   const { sounds } = job;
   const runs = pieceRuns(
@@ -22,10 +26,12 @@ export function voiceArgs(
   );
   /** So much of a file is read before the first piece of a run. */
   const before = runs.map(({ pieces }) => Math.min(HALF_FADE_US, pieces[0]!.from));
+  const opened = new Map<string, readonly string[]>();
+  for (const path of new Set(runs.map(({ pieces }) => pieces[0]!.source.path!))) opened.set(path, await inputOf(path));
   const inputs = runs.flatMap(({ pieces, offsets }, k) => {
     const lasts = offsets.at(-1)! + pieces.at(-1)!.length;
     const from = pieces[0]!.from - before[k]!;
-    return ['-ss', s(from), '-t', s(lasts + 0.3e6), '-vn', '-i', pieces[0]!.source.path!];
+    return ['-ss', s(from), '-t', s(lasts + 0.3e6), '-vn', ...opened.get(pieces[0]!.source.path!)!];
   });
   /** Which input a piece is in, and how far behind its beginning. */
   const placeOf = (p: RenderPiece) => {
@@ -45,8 +51,7 @@ export function voiceArgs(
       `atrim=start=${s(offset - early)}:end=${s(offset + p.length + late)}`,
       'asetpts=PTS-STARTPTS',
       `apad=whole_dur=${s(early + p.length + late)}`,
-      // Twice, for 24 dB an octave: the hum of the mains lies an octave below a low voice.
-      ...(job.voice.rumble ? [`highpass=f=${RUMBLE_BELOW_HZ}`, `highpass=f=${RUMBLE_BELOW_HZ}`] : []),
+      ...(job.voice.rumble ? [RUMBLE_OUT] : []),
     ];
     return `${filters.join(',')}[a${i}]`;
   });

@@ -214,6 +214,7 @@ describe('the same file in another class', () => {
       halfLu: [40, 41],
       clippedMs: [7],
       voice: { noiseDeciDb: [-300, -310], popsDeciDb: [-90, -95] },
+      cared: { neither: [40, 41], noise: [39, 40], pops: [38, 39], both: [37, 38] },
     });
     const sound = {
       ...NO_SOUND,
@@ -225,6 +226,7 @@ describe('the same file in another class', () => {
     expect(await takeOverHeard(pool, there)).toBe(true);
     expect((await takeById(pool, there))?.sound).toEqual(sound);
     expect(await levelsOf(pool, there)).toEqual(await levelsOf(pool, here));
+    expect(Array.from((await levelsOf(pool, there))!.cared!.pops)).toEqual([38, 39]);
     expect([...((await waveformOf(pool, there))?.peaks ?? [])]).toEqual([3, 5]);
     // Another file has nothing to give.
     expect(await takeOverHeard(pool, await newTake(context, workoutId, 8))).toBe(false);

@@ -46,6 +46,15 @@ export function channelWeights(channels: number): readonly number[] {
   return [1, 1, 1, 0, ...Array.from({ length: channels - 4 }, () => 1.41)];
 }
 
+/** By how much the power of a frequency, Hz, counts in loudness: the filters of BS.1770-4 at 48 kHz. */
+export function loudnessWeight(hz: number): number {
+  const turn = (2 * Math.PI * hz) / LOUDNESS_RATE_HZ;
+  const power = ([c0, c1, c2]: readonly [number, number, number]) =>
+    (c0 + c1 * Math.cos(turn) + c2 * Math.cos(2 * turn)) ** 2 + (c1 * Math.sin(turn) + c2 * Math.sin(2 * turn)) ** 2;
+  const share = ({ b, a }: typeof STAGE_1 | typeof STAGE_2) => power(b) / power([1, a[0], a[1]]);
+  return share(STAGE_1) * share(STAGE_2);
+}
+
 /** A meter that takes interleaved sound of `channels` channels at 48 kHz in pieces of any length. */
 export function loudnessMeter(channels: number): { push(interleaved: Float32Array): void; end(): Loudness } {
   const weights = channelWeights(channels);

@@ -35,6 +35,7 @@ const sources = (more: Partial<SoundSources> = {}): SoundSources => ({
   ],
   length: s(20),
   loudnessOf: (id) => (id === 'a' ? FIRST : id === 'b' ? SECOND : null),
+  caredOf: (id) => (id === 'a' ? FIRST : id === 'b' ? SECOND : null),
   segments: [span(0, 10), span(10, 20)],
   sentences: WORDS,
   speech: WORDS,

@@ -20,7 +20,7 @@ export interface MixGains {
   readonly spokenLufs: number;
 }
 
-/** All gains of a mix, as the file has them; `recorded`: how loud its voice is along it. */
+/** All gains of a mix, as the file has them; `recorded`: how loud its voice is along it, cared for. */
 export function mixGains(of: Omit<SoundSources, 'sentences'>, recorded: Loudness): MixGains {
   const bedLufs = of.laid.length > 0 ? of.levels.voiceDeciLufs / 10 : null;
   const { voice, spokenLufs } = voiceGain({ ...of, level: of.voice.level, bedLufs }, recorded);

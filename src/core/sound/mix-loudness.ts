@@ -8,6 +8,8 @@ import type { SoundSources } from './sound-sources.ts';
 /** How loud a mix is along the programme, a value for each tenth of a second; LUFS, -Infinity where nothing is. */
 export interface MixLoudness {
   readonly recorded: Loudness;
+  /** The same once it was cared for: what its gains are made from, as those of the file are. */
+  readonly cared: Loudness;
   readonly gains: MixGains;
   /** The voice after its levelling, and the music under it. */
   readonly voice: readonly number[];
@@ -18,9 +20,9 @@ export interface MixLoudness {
 
 /** The loudness of the programme's mix, computed as the file is made: by the same gains. */
 export function mixLoudness(of: Omit<SoundSources, 'sentences'>): MixLoudness {
-  const recorded = recordedAlong(of);
-  const gains = mixGains(of, recorded);
-  const voice = recorded.values.map((v, i) => v + gainAt(gains.voice, i * EVERY_US));
+  const [recorded, cared] = [recordedAlong(of), recordedAlong({ ...of, loudnessOf: of.caredOf })];
+  const gains = mixGains(of, cared);
+  const voice = cared.values.map((v, i) => v + gainAt(gains.voice, i * EVERY_US));
   const music = voice.map((_, i) => {
     const at = i * EVERY_US;
     return of.laid.length === 0
@@ -29,7 +31,7 @@ export function mixLoudness(of: Omit<SoundSources, 'sentences'>): MixLoudness {
           -Infinity);
   });
   const mixed = voice.map((v, i) => 10 ** ((v + 0.691) / 10) + 10 ** ((music[i]! + 0.691) / 10));
-  return { recorded, gains, voice, music, integrated: integratedOf(mixed) };
+  return { recorded, cared, gains, voice, music, integrated: integratedOf(mixed) };
 }
 
 /** The gain that brings a mix to its target, dB, before its encoded file is measured; 0: it stays as it is. */

@@ -11,8 +11,9 @@ import type { Loudness } from './levelling.ts';
 export interface SoundSources {
   readonly sounds: readonly Piece[];
   readonly length: Length;
-  /** How loud recordings are, by their ids; null: not measured. */
+  /** How loud recordings are, by their ids, and once their voice was cared for; null: not measured. */
   readonly loudnessOf: (mediaId: string) => Loudness | null;
+  readonly caredOf: (mediaId: string) => Loudness | null;
   readonly segments: readonly Span[];
   readonly sentences: readonly (Span<ProgrammeTime> & { readonly text: string })[];
   /** Where somebody speaks. */

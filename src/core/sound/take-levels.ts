@@ -1,5 +1,7 @@
+import type { VoiceCare } from '../edit/decisions.ts';
 import { MOMENTARY_STEPS, momentaryOf } from '../signal/loudness.ts';
 import type { Length } from '../time/micros.ts';
+import type { Care } from './care-loudness.ts';
 import type { Loudness } from './levelling.ts';
 import type { VoiceMeasure } from './voice-measure.ts';
 
@@ -11,6 +13,8 @@ export interface TakeLevels {
   readonly clippedMs: readonly number[];
   /** Its noise and its pops; null: too little was heard, or it was listened to before they were measured. */
   readonly voice: VoiceMeasure | null;
+  /** As `halfLu`, once its rumble is out and so much besides; null where `voice` is, or before this was measured. */
+  readonly cared: Readonly<Record<Care, ArrayLike<number>>> | null;
 }
 
 const EVERY_US = 100_000 as Length;
@@ -29,6 +33,27 @@ export function loudnessFrom({ halfLu }: Pick<TakeLevels, 'halfLu'>): Loudness {
   const values = Array.from(halfLu, (v) => (v === 0 ? -Infinity : LEAST_LUFS + v / 2));
   return { everyUs: EVERY_US, values };
 }
+
+/**
+ * How loud a recording is once its voice was cared for; as it was recorded where that was not measured. What is told of
+ * noise and pops was measured without rumble: where that stays, its power is added again.
+ */
+export function caredLoudness(levels: Pick<TakeLevels, 'halfLu' | 'cared'>, care: VoiceCare): Loudness {
+  const recorded = loudnessFrom(levels);
+  const { rumble, noise, pops } = care;
+  if (levels.cared === null || !(rumble || noise || pops)) return recorded;
+  const rowOf = (own: Care) => loudnessFrom({ halfLu: levels.cared![own] }).values;
+  const left = rowOf(noise ? (pops ? 'both' : 'noise') : pops ? 'pops' : 'neither');
+  if (rumble) return { everyUs: EVERY_US, values: left };
+  const still = rowOf('neither');
+  const values = recorded.values.map((lufs, i) => {
+    const power = Math.max(0, powerOf(lufs) - powerOf(still[i])) + powerOf(left[i]);
+    return power === 0 ? -Infinity : 10 * Math.log10(power);
+  });
+  return { everyUs: EVERY_US, values };
+}
+
+const powerOf = (lufs = -Infinity) => 10 ** (lufs / 10);
 
 /** A wave was clipped where it stays this near to full scale for this many samples. */
 const FULL = 0.999;

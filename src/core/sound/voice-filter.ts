@@ -1,19 +1,11 @@
 import { popGain } from './breath-pops.ts';
+import { NoiseGain } from './noise-gain.ts';
 import { BINS, FOURIER, FRAME, HOP, WINDOW, bandPower } from './voice-frames.ts';
 
 /**
- * Breath pops are taken down (`breath-pops.ts`), and steady noise (a fan, a hum, a hiss), never speech: in frames of
- * 21 ms each band is brought down by how much of it is noise. The noise is measured by quantiles over time, without
- * knowing where nobody speaks (Stahl, Fischer and Bippus, ICASSP 2000), the gain is Wiener's with the decision-directed
- * estimate of Ephraim and Malah (IEEE Trans. ASSP 32, 1984), which leaves no tinkling behind.
+ * Breath pops are taken down (`breath-pops.ts`), and steady noise (`noise-gain.ts`), never speech: in frames of 21 ms
+ * each band is brought down by how much of it is noise.
  */
-
-/** The share of the last frame's estimate that is kept in the next: high, so that the gain does not flutter. */
-const KEPT = 0.94;
-/** The most that noise is taken down, so that the room can still be heard. */
-const DEEPEST = 10 ** (-16 / 20);
-/** The noise is assumed to be this much louder than it was measured. */
-const SURE = 1.2;
 
 /** The window, and the scale of the inverse transform. */
 const WINDOW_BACK = WINDOW.map((w) => w / FRAME);
@@ -38,15 +30,13 @@ export class VoiceFilter {
   private readonly imBack = new Float64Array(FRAME);
   private readonly power = new Float64Array(BINS);
   private readonly powerSecond = new Float64Array(BINS);
-  /** The last frame's gain squared times its power over the noise. */
-  private readonly before = new Float64Array(BINS);
   private readonly gain = new Float64Array(BINS);
   private readonly gainFirst = new Float64Array(BINS);
   /** Both channels are one, and so is what is kept of them. */
   private mono = true;
   private readonly last: readonly [Float64Array, Float64Array] = [new Float64Array(HOP), new Float64Array(HOP)];
   private readonly tail: readonly [Float64Array, Float64Array] = [new Float64Array(HOP), new Float64Array(HOP)];
-  private floor: Float64Array | null = null;
+  private noise: NoiseGain | null = null;
   private popsFrom: number | null = null;
 
   constructor(taken: TakenDown) {
@@ -55,7 +45,8 @@ export class VoiceFilter {
 
   /** From here on something else is taken down: another recording is heard. */
   takeDown({ noise, popsFrom }: TakenDown): void {
-    this.floor = noise === null ? null : noise.map((n) => Math.max(1e-12, n * SURE));
+    if (noise === null) this.noise = null;
+    else (this.noise ??= new NoiseGain()).takeDown(noise);
     this.popsFrom = popsFrom;
   }
 
@@ -170,21 +161,10 @@ export class VoiceFilter {
 
   /** How much of each band is to stay. */
   private weigh(): void {
-    if (this.floor === null) this.gain.fill(1);
-    else this.weighNoise(this.floor);
+    if (this.noise === null) this.gain.fill(1);
+    else this.noise.write(this.power, this.gain);
     if (this.popsFrom === null) return;
     const { gain, bins } = popGain(this.power, this.popsFrom);
     if (gain < 1) for (let k = 0; k < bins; k++) this.gain[k]! *= gain;
-  }
-
-  private weighNoise(floor: Float64Array): void {
-    const { power, before, gain } = this;
-    for (let k = 0; k < BINS; k++) {
-      const over = power[k]! / floor[k]!;
-      const speech = KEPT * before[k]! + (1 - KEPT) * Math.max(0, over - 1);
-      const g = Math.max(DEEPEST, speech / (1 + speech));
-      gain[k] = g;
-      before[k] = g * g * over;
-    }
   }
 }

@@ -31,12 +31,12 @@ export function usePlayedMix(): PlayedMix | null {
     if (mix === null) return null;
     const { sources, levels: measured, withNoise } = mix;
     const { voice, laid, levels, sounds } = sources;
-    const { recorded, gains, integrated } = mixLoudness(sources);
+    const { cared, gains, integrated } = mixLoudness(sources);
     const lineGains = new Map(
       lines.map((line) => {
         const own = spoken.get(line.recordingId);
         const loudness = own == null ? null : { loudness: loudnessFrom(own), used: span(line.from, line.to) };
-        return [line.pickUpId, loudness === null ? 0 : lineDb(loudness, recorded, line.at)];
+        return [line.pickUpId, loudness === null ? 0 : lineDb(loudness, cared, line.at)];
       }),
     );
     const urls = new Map(tracks.map((track) => [track.id, mediaUrl(track)]));

@@ -3,7 +3,7 @@ import type { TrackSoundOfPage } from '../../contract/wire.ts';
 import { filmedSegments } from '../../core/edit/assemble.ts';
 import { layMusic } from '../../core/music/arrangement.ts';
 import type { SoundSources } from '../../core/sound/sound-sources.ts';
-import { type TakeLevels, loudnessFrom } from '../../core/sound/take-levels.ts';
+import { type TakeLevels, caredLoudness, loudnessFrom } from '../../core/sound/take-levels.ts';
 import { isHeardWithNoise } from '../../core/sound/voice-measure.ts';
 import { ZERO, asLength, wholeLength } from '../../core/time/micros.ts';
 import { useDerived, useWorkbench } from '../workbench/workbench-context.tsx';
@@ -42,6 +42,10 @@ export function useSoundSources(): MixSources | null {
     () => new Map([...levels].map(([id, found]) => [id, found === null ? null : loudnessFrom(found)])),
     [levels],
   );
+  const cared = useMemo(
+    () => new Map([...levels].map(([id, found]) => [id, found === null ? null : caredLoudness(found, sound.voice)])),
+    [levels, sound.voice],
+  );
   const lengths = new Map(takes.map(({ take }) => [take.id, wholeLength(take.duration)]));
   // As a word: while other work goes on takes change all the time, and the mix is not made anew for it.
   const noisy = heard
@@ -60,8 +64,9 @@ export function useSoundSources(): MixSources | null {
         ...{ sounds, length: asLength(programme.length), segments: programme.segments, speech },
         ...{ voice: sound.voice, laid, levels: music.levels },
         loudnessOf: (id) => loudness.get(id) ?? null,
+        caredOf: (id) => cared.get(id) ?? null,
         energyOf: (id) => energies.get(id)?.energies ?? null,
       },
     };
-  }, [produced, noisy, levels, loudness, energies, laid, sound, music]);
+  }, [produced, noisy, levels, loudness, cared, energies, laid, sound, music]);
 }
