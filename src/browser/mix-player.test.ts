@@ -3,7 +3,7 @@ import { Context, Node, Sound } from '../../tests/support/fake-audio.ts';
 import { anySeconds as s } from '../../tests/support/times.ts';
 import type { LaidTrack } from '../core/music/arrangement.ts';
 import { MixPlayer } from './mix-player.ts';
-import type { PlayedMix } from './played-mix.ts';
+import type { PlayedMix, VoiceTold } from './played-mix.ts';
 
 /** In the order they are made: voice, cuts, spoken lines, the whole, and one for each track of music. */
 const [VOICE, CUT, LINE, WHOLE, MUSIC] = [0, 1, 2, 3, 4];
@@ -24,6 +24,7 @@ const mix: PlayedMix = {
   sounds: [{ mediaId: 'take', from: s(0), at: s(0), length: s(60) }],
   ...{ withNoise: 0, masterDb: -4, limitDb: -1.9, cuts: [s(30)], lineDb: (id: string) => (id === 'l1' ? 3 : 0) },
   takenDown: (mediaId) => ({ noise: null, popsFrom: mediaId === 'take' ? 0.5 : null }),
+  clicksOf: (mediaId) => (mediaId === 'take' ? [[12_000, 250_000]] : []),
   ...{ laid: [track], levels, urlOf: ({ id }) => `/media/${id}.flac` },
 };
 
@@ -99,7 +100,29 @@ describe('the mix that the page plays', () => {
     expect(context.sources[0]!.element).toBe(voice);
     expect(context.filters.map((f) => f.frequency.value)).toEqual([80, 80]);
     expect(context.gains[VOICE]!.gain.value).toBeCloseTo(10 ** (6 / 20), 9);
-    expect(filters[0]!.sent).toEqual([{ noise: null, popsFrom: 0.5 }]);
+    expect(filters[0]!.sent).toEqual([
+      { of: { taken: { noise: null, popsFrom: 0.5 }, clicks: [[12_000, 250_000]] } },
+      { place: { ms: 1_000, rate: 1 } },
+    ]);
+  });
+  it('tells the voice’s filter where the voice is: now and then, and at once after a cut', async () => {
+    const { player, context } = await begun();
+    const pieces = [
+      { mediaId: 'take', from: s(0), at: s(0), length: s(30) },
+      { mediaId: 'take', from: s(40), at: s(30), length: s(30) },
+    ];
+    const cut = { ...mix, sounds: pieces };
+    const told = () => filters[0]!.sent.flatMap((m) => (m as VoiceTold).place ?? []);
+    player.follow(cut, s(29), 1);
+    player.follow(cut, s(29.1), 1);
+    expect(told()).toEqual([{ ms: 29_000, rate: 1 }]);
+    context.currentTime += 0.3;
+    player.follow(cut, s(29.4), 1.5);
+    player.follow(cut, s(30.5), 1.5);
+    expect(told().slice(1)).toEqual([
+      { ms: 29_400, rate: 1.5 },
+      { ms: 40_500, rate: 1.5 },
+    ]);
   });
   it('plays music from its beat, as fast as it is stretched, ducked, and no longer than it lasts', async () => {
     const { player, context, decks } = await begun();
@@ -150,11 +173,8 @@ describe('the mix that the page plays', () => {
     player.follow(mix, s(29.9), 2);
     // The limiter's five milliseconds come after it.
     const at = 7 + 0.05 + player.lagUs / 1e6 - 0.005;
-    expect(ramps).toEqual([
-      [1, at - 0.015],
-      [0, at],
-      [1, at + 0.015],
-    ]);
+    expect(ramps.map(([gain]) => gain)).toEqual([1, 0, 1]);
+    [at - 0.015, at, at + 0.015].forEach((time, i) => expect(ramps[i]![1]).toBeCloseTo(time, 9));
     player.follow(mix, s(29.95), 2);
     expect(ramps).toHaveLength(3);
   });
@@ -164,7 +184,7 @@ describe('the mix that the page plays', () => {
     player.follow(null, s(20.1), 1);
     expect(context.gains[VOICE]!.gain.value).toBe(1);
     expect(context.filters.map((f) => f.frequency.value)).toEqual([0, 0]);
-    expect(filters[0]!.sent.at(-1)).toEqual({ noise: null, popsFrom: null });
+    expect(filters[0]!.sent.at(-1)).toEqual({ of: { taken: { noise: null, popsFrom: null }, clicks: [] } });
     expect(decks.every((d) => d.paused)).toBe(true);
     player.follow(mix, s(20.2), 1);
     expect(decks.some((d) => !d.paused)).toBe(true);

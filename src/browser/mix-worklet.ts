@@ -1,6 +1,8 @@
 import { Limiter } from '../core/sound/limiter.ts';
-import { NOTHING_TAKEN, type TakenDown, VoiceFilter } from '../core/sound/voice-filter.ts';
+import { KnownClicks } from '../core/sound/known-clicks.ts';
+import { NOTHING_TAKEN, VoiceFilter } from '../core/sound/voice-filter.ts';
 import { HOP } from '../core/sound/voice-frames.ts';
+import type { VoiceTold } from './played-mix.ts';
 
 /** What the sound card's own thread knows; the compiler does not. */
 declare class AudioWorkletProcessor {
@@ -14,17 +16,25 @@ declare function registerProcessor(
   },
 ): void;
 
-/** Takes noise and pops out of what is played, two hops late; it is told of which recording by a message. */
+/**
+ * Takes clicks, noise and pops out of what is played, two hops and the clicks' own time late; messages tell it of which
+ * recording, and where in it the voice is.
+ */
 class VoiceWorklet extends AudioWorkletProcessor {
   private readonly filter = new VoiceFilter(NOTHING_TAKEN);
+  private readonly clicks = new KnownClicks();
   private readonly heard = [new Float32Array(HOP), new Float32Array(HOP)] as const;
   private readonly given = [new Float32Array(HOP), new Float32Array(HOP)] as const;
   private filled = 0;
 
   constructor() {
     super();
-    this.port.onmessage = ({ data }: MessageEvent<TakenDown>) => {
-      this.filter.takeDown(data);
+    this.port.onmessage = ({ data: { of, place } }: MessageEvent<VoiceTold>) => {
+      if (of !== undefined) {
+        this.filter.takeDown(of.taken);
+        this.clicks.know(of.clicks);
+      }
+      if (place !== undefined) this.clicks.place(place.ms, place.rate);
     };
   }
 
@@ -40,6 +50,7 @@ class VoiceWorklet extends AudioWorkletProcessor {
     if (this.filled < HOP) return true;
     this.filled = 0;
     for (let c = 0; c < 2; c++) this.given[c]!.set(this.heard[c]!);
+    this.clicks.filter(...this.given);
     this.filter.filter(...this.given);
     return true;
   }

@@ -1,15 +1,18 @@
 import { gainAt } from '../core/music/levels.ts';
 import { ATTACK_S } from '../core/sound/limiter.ts';
 import { RUMBLE_BELOW_HZ } from '../core/sound/rumble.ts';
+import { CLICKS_LAG } from '../core/sound/known-clicks.ts';
 import { NOTHING_TAKEN } from '../core/sound/voice-filter.ts';
 import { FRAME } from '../core/sound/voice-frames.ts';
 import { type Micros, type ProgrammeTime, toSeconds } from '../core/time/micros.ts';
-import type { PlayedMix } from './played-mix.ts';
+import type { PlayedMix, VoiceTold } from './played-mix.ts';
 
 /** Gains follow their curves with this time constant: a picture's frame. */
 export const GLIDE_S = 0.012;
-/** The voice comes so much later than it is played: its noise is taken out in whole frames. */
-const VOICE_LAG_S = FRAME / 48_000;
+/** The voice comes so much later than it is played: noise is taken out in frames, clicks by what lies behind them. */
+const VOICE_LAG_S = (FRAME + CLICKS_LAG) / 48_000;
+/** How often its filter is told where in its recording the voice is. */
+const PLACE_EVERY_S = 0.25;
 /** The voice is out for so long before and after a cut, and is told of a cut so long before. */
 const CUT_S = 0.015;
 const TOLD_S = 0.12;
@@ -42,6 +45,8 @@ export class VoiceChain {
   /** What the filter was last told, and the last cut that the voice was let out at. */
   private told: { readonly mediaId: string | null; readonly mix: PlayedMix } | null = null;
   private lastCut: ProgrammeTime | null = null;
+  private piece: PlayedMix['sounds'][number] | null = null;
+  private placedAt = -Infinity;
 
   /** `worklets`: null where the browser has none, on a page that came without encryption. */
   constructor(
@@ -81,20 +86,30 @@ export class VoiceChain {
     this.glide(this.gain, voiceDb);
     if (spoken !== null) this.glide(this.line, voiceDb + mix.lineDb(spoken));
     this.glide(this.master, mix.masterDb);
-    const mediaId = mix.sounds.find((p) => now < p.at + p.length)?.mediaId ?? null;
+    const piece = mix.sounds.find((p) => now < p.at + p.length);
+    const mediaId = piece?.mediaId ?? null;
     if (this.told?.mediaId !== mediaId || this.told.mix !== mix) {
       this.told = { mediaId, mix };
-      if (mediaId !== null) this.worklets?.voice.port.postMessage(mix.takenDown(mediaId));
+      if (mediaId !== null) this.tell({ of: { taken: mix.takenDown(mediaId), clicks: mix.clicksOf(mediaId) } });
       this.worklets?.limiter.port.postMessage(mix.limitDb === null ? Infinity : decibels(mix.limitDb));
     }
+    if (piece !== undefined && (piece !== this.piece || this.context.currentTime - this.placedAt >= PLACE_EVERY_S)) {
+      this.piece = piece;
+      this.placedAt = this.context.currentTime;
+      this.tell({ place: { ms: toSeconds((piece.from + now - piece.at) as Micros) * 1000, rate } });
+    }
     this.outAtCut(mix.cuts, now, rate);
+  }
+
+  private tell(message: VoiceTold): void {
+    this.worklets?.voice.port.postMessage(message);
   }
 
   private asRecorded(): void {
     for (const highpass of this.rumble) highpass.frequency.value = 0;
     for (const node of [this.gain, this.line, this.master]) this.glide(node, 0);
     if (this.told !== null) {
-      this.worklets?.voice.port.postMessage(NOTHING_TAKEN);
+      this.tell({ of: { taken: NOTHING_TAKEN, clicks: [] } });
       this.worklets?.limiter.port.postMessage(Infinity);
     }
     this.told = null;

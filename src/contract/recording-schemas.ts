@@ -103,6 +103,7 @@ export const takeLevelsSchema = object<TakeLevels>({
     object<VoiceMeasure>({
       noiseDeciDb: list(number),
       popsDeciDb: Joi.array().ordered(number, number).required(),
+      clicks: list(Joi.array().ordered(count, count)).optional(),
     }),
   ),
   cared: perhaps(object<NonNullable<TakeLevels['cared']>>({ neither: bytes, noise: bytes, pops: bytes, both: bytes })),

@@ -120,7 +120,7 @@ const TAKES = {
   takeLevels: at(
     'GET',
     `${TAKE}/loudness`,
-    'gives its loudness ten times a second, where it clips, its noise and its pops',
+    'gives its loudness ten times a second, as recorded and once cared for, where it clips, its noise, pops and clicks',
   ).gives<TakeLevels>(),
   waveform: at('GET', `${TAKE}/waveform`, 'gives its loudness for drawing').gives<Peaks>(),
   setTranscript: at('PUT', `${TAKE}/transcript`, 'sets its words on the revision in If-Match').gives<

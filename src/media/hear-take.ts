@@ -7,6 +7,7 @@ import { type RoomMusic, roomMusic } from '../core/signal/room-music.ts';
 import { scratchRow } from '../core/signal/buffer-reuse.ts';
 import { type TakeLevels, clippingOf, halfLuOf } from '../core/sound/take-levels.ts';
 import { careLoudness, eachCare } from '../core/sound/care-loudness.ts';
+import { listenForClicks } from '../core/sound/known-clicks.ts';
 import { type VoiceMeasure, measureVoice } from '../core/sound/voice-measure.ts';
 import { RUMBLE_OUT } from './voice-row.ts';
 import { type DecodeOptions, decodeSound, probeSound } from './sound.ts';
@@ -32,7 +33,8 @@ interface HearOptions {
 
 /**
  * Hears a take: voice, beeps, claps, steps in loudness, music in the room; loudness over time and clipping. Decoded
- * once, and once more for what is left of the voice when it was cared for. Throws NotSound with a sentence where there is nothing to hear.
+ * once, and once more for its clicks and what is left of its voice when that was cared for. Throws NotSound with a
+ * sentence where there is nothing to hear.
  */
 export async function hearTake(
   path: string,
@@ -66,19 +68,30 @@ export async function hearTake(
   hear(new Float32Array(lookAhead(RATE_HZ / ACTIVITY_RATE_HZ)));
   const measure = care.end();
   const left = (share: number) => onProgress?.(FIRST + share * (1 - FIRST));
-  const cared = measure === null ? null : await caredFor(path, measure, { ...decoded, onProgress: left });
+  const again = measure === null ? null : await hearStill(path, measure, { ...decoded, onProgress: left });
   return {
     sound: { ...voice.end(), music: await findMusic(onsets.end()) },
-    levels: { halfLu: halfLuOf(meter.end().energies), clippedMs: clipping.end(), voice: measure, cared },
+    levels: {
+      halfLu: halfLuOf(meter.end().energies),
+      clippedMs: clipping.end(),
+      ...(again ?? { voice: null, cared: null }),
+    },
   };
 }
 
-/** How loud it is once its rumble is out and its noise and pops are taken down. */
-async function caredFor(path: string, measure: VoiceMeasure, options: DecodeOptions): Promise<TakeLevels['cared']> {
-  const heard = careLoudness(options.channels, measure);
-  await decodeSound(path, { ...options, filter: RUMBLE_OUT }, (floats) => heard.push(floats));
+/** Its clicks, and how loud it is with its noise and pops taken down: once its rumble is out. */
+async function hearStill(
+  path: string,
+  measure: VoiceMeasure,
+  options: DecodeOptions,
+): Promise<Pick<TakeLevels, 'voice' | 'cared'>> {
+  const [heard, clicks] = [careLoudness(options.channels, measure), listenForClicks(options.channels)];
+  await decodeSound(path, { ...options, filter: RUMBLE_OUT }, (floats) => {
+    heard.push(floats);
+    clicks.push(floats);
+  });
   const energies = heard.end();
-  return eachCare((care) => halfLuOf(energies[care]));
+  return { voice: { ...measure, clicks: clicks.end() }, cared: eachCare((care) => halfLuOf(energies[care])) };
 }
 
 function middleOf(stereo: Float32Array, mono: Float32Array): Float32Array {

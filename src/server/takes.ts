@@ -2,7 +2,6 @@ import { readFile, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Readable } from 'node:stream';
 import type { TakeLevels } from '../core/sound/take-levels.ts';
-import {} from '../db/take-work-sql.ts';
 import {
   type MoreOfTake,
   type Take,
@@ -15,6 +14,7 @@ import {
   takesOf,
 } from '../db/takes-sql.ts';
 import { putTranscript } from '../db/transcripts-sql.ts';
+import { eachCare } from '../core/sound/care-loudness.ts';
 import { levelsOf, waveformOf } from '../db/take-sound-sql.ts';
 import { scopeNow } from '../db/studio-scope.ts';
 import { inTransaction } from '../db/pool.ts';
@@ -207,7 +207,8 @@ export async function bringBackTake(context: Context, id: string | undefined): P
 export async function takeLevels(context: Context, takeId: string | undefined): Promise<TakeLevels> {
   const found = await levelsOf(context.pool, checkId(takeId, 'take'));
   if (found === null) throw new Refusal(404, 'The loudness of this take is not measured yet.');
-  return found;
+  const { halfLu, cared, ...rest } = found;
+  return { ...rest, halfLu: Array.from(halfLu), cared: cared && eachCare((care) => Array.from(cared[care])) };
 }
 
 export async function takeWaveform(

@@ -134,6 +134,14 @@ describe('the care for the voice', () => {
     };
     expect(wrong(b, clicks, 0) - wrong(a, clicks, 0), 'clicks').toBeGreaterThan(15);
     expect(wrong(b, pops, 0.08) - wrong(a, pops, 0.08), 'pops').toBeGreaterThan(6);
+    // The page is told of the same clicks as soon as the take was listened to.
+    const { voice } = (await hearTake(at('popping.wav'))).levels;
+    const told = voice!.clicks!.map(([ms]) => ms / 1000);
+    for (const t of clicks)
+      expect(
+        told.some((ms) => Math.abs(ms - t) < 0.003),
+        `click at ${t} s`,
+      ).toBe(true);
     const calm = [0.2, 1, 1.7, 2.7, 4.3, 6, 7, 8.6];
     expect(wrong(a, calm, 0.2)).toBeLessThan(wrong(b, calm, 0.2) + 1);
   });

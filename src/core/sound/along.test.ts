@@ -111,7 +111,7 @@ describe('the sound along a film', () => {
     expect(soundAlong(sources({ sounds: cut, length: s(10) })).joins).toEqual([]);
   });
   it('is silence where nothing was measured', () => {
-    const along = soundAlong(sources({ loudnessOf: () => null }));
+    const along = soundAlong(sources({ loudnessOf: () => null, caredOf: () => null }));
     expect(along.integrated).toBeNull();
     expect(rangeOf(along.sentences)).toBeNull();
     expect(along.joins).toEqual([{ at: s(10), roomLu: null }]);

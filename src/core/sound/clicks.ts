@@ -20,6 +20,8 @@ const SHARPER = 3.5;
 const LEAST = 0.012;
 /** Samples belong to a click while they are at least this share as sharp as its sharpest place. */
 const BELONGS = 0.06;
+/** Another decoder or another rate makes a click at most so many times sharper, or softer. */
+const ALIKE = 1.6;
 /** How many samples the model looks back, and from how many on each side it is learned. */
 const ORDER = 32;
 const LEARNED_FROM = 720;
@@ -27,10 +29,17 @@ const LEARNED_FROM = 720;
 /** So many samples are needed before and after a block to tell what in it is a click, and to repair it. */
 export const CLICK_MARGIN = ALONE + LEARNED_FROM + LONGEST;
 
-/** A click: its first sample and the one behind its last. */
+/** So many samples behind the sharpest of a click are needed to repair one that is known. */
+export const REPAIR_MARGIN = LEARNED_FROM + LONGEST + 8;
+/** A click begins at most so many samples before its sharpest. */
+export const REPAIR_BEFORE = LONGEST + 8;
+
+/** A click: its first sample and the one behind its last, and how sharp it is at its sharpest. */
 interface Click {
   readonly from: number;
   readonly to: number;
+  readonly at: number;
+  readonly sharp: number;
 }
 
 /**
@@ -41,6 +50,26 @@ export function takeOutClicks(sound: Float32Array, from: number, to: number): nu
   const clicks = findClicks(sound, from, to);
   for (const click of clicks) repair(sound, click);
   return clicks.length;
+}
+
+/** The clicks whose sharpest samples lie from `from` to before `to`: that sample, and how sharp it is. */
+export function clicksIn(sound: Float32Array, from: number, to: number): readonly Pick<Click, 'at' | 'sharp'>[] {
+  return findClicks(sound, from, to);
+}
+
+/**
+ * Repairs the click that is `sharp` and whose sharpest sample lies from `from` to before `to`, in place: it was found
+ * before, in another copy of this sound. False where none is like it.
+ */
+export function takeOutClick(sound: Float32Array, sharp: number, from: number, to: number): boolean {
+  const all = sharpness(sound);
+  let [best, place] = [0, -1];
+  for (let i = Math.max(3, from); i < Math.min(to, sound.length - 1); i++)
+    if (all[i]! > best && all[i]! >= all[i - 1]! && all[i]! > all[i + 1]!) [best, place] = [all[i]!, i];
+  if (best < sharp / ALIKE || best > sharp * ALIKE) return false;
+  const click = extent(all, place);
+  if (click !== null) repair(sound, click);
+  return click !== null;
 }
 
 /** How sharp a sound is at a sample: its third difference. */
@@ -77,10 +106,10 @@ function extent(sharp: Float32Array, at: number): Click | null {
     if (sharp[i]! > least) [to, low] = [i + 1, 0];
     else low += 1;
   // The sharpness of a sample speaks of the three before it.
-  return to - from > LONGEST ? null : { from: Math.max(0, from - 1), to };
+  return to - from > LONGEST ? null : { from: Math.max(0, from - 1), to, at, sharp: sharp[at]! };
 }
 
-function standsAlone(sharp: Float32Array, { from, to }: Click, peak: number): boolean {
+function standsAlone(sharp: Float32Array, { from, to }: Pick<Click, 'from' | 'to'>, peak: number): boolean {
   const most = peak / SHARPER;
   let others = 0;
   const isSharp = (i: number) => sharp[i]! > most;
@@ -92,7 +121,7 @@ function standsAlone(sharp: Float32Array, { from, to }: Click, peak: number): bo
 }
 
 /** Draws in what lay under a click. */
-function repair(sound: Float32Array, { from, to }: Click): void {
+function repair(sound: Float32Array, { from, to }: Pick<Click, 'from' | 'to'>): void {
   const model = predictor(sound, from, to);
   const size = to - from;
   // The sum of squared errors of prediction over all places that see a missing sample is least.

@@ -1,5 +1,6 @@
 import type { VoiceCare } from '../edit/decisions.ts';
 import type { Length } from '../time/micros.ts';
+import type { KnownClick } from './known-clicks.ts';
 import { rumbleFilter, rumbleShare } from './rumble.ts';
 import type { TakenDown } from './voice-filter.ts';
 import { FRAME } from './voice-frames.ts';
@@ -11,6 +12,8 @@ export interface VoiceMeasure {
   readonly noiseDeciDb: readonly number[];
   /** From which power on the low end pops, tenths of a decibel: as it was recorded, and with its rumble taken out. */
   readonly popsDeciDb: readonly [number, number];
+  /** Its clicks, in order of time; left out: it was listened to before they were told. */
+  readonly clicks?: readonly KnownClick[];
 }
 
 /** So many frames of a recording tell what its noise is like. */
@@ -82,6 +85,11 @@ const TELLS_US = 30e6;
  */
 export function isHeardWithNoise(measure: VoiceMeasure | null, lengthUs: Length, care: VoiceCare): boolean {
   return measure === null && lengthUs >= TELLS_US && (care.noise || care.pops);
+}
+
+/** The clicks that the care for a voice takes out of a recording that was measured so. */
+export function clicksTakenOut({ clicks = [] }: VoiceMeasure, { pops }: VoiceCare): readonly KnownClick[] {
+  return pops ? clicks : [];
 }
 
 /** What the care for a voice takes down of a recording that was measured so. */

@@ -7,7 +7,7 @@ import { masterDb, mixLoudness } from '../../core/sound/mix-loudness.ts';
 import type { PlacedPickUp } from '../../core/sound/pick-ups.ts';
 import { type TakeLevels, loudnessFrom } from '../../core/sound/take-levels.ts';
 import { NOTHING_TAKEN } from '../../core/sound/voice-filter.ts';
-import { takenDown } from '../../core/sound/voice-measure.ts';
+import { clicksTakenOut, takenDown } from '../../core/sound/voice-measure.ts';
 import { mediaUrl } from '../workbench/take.ts';
 import { span } from '../../core/time/span.ts';
 import { useDerived, useWorkbench } from '../workbench/workbench-context.tsx';
@@ -50,6 +50,10 @@ export function usePlayedMix(): PlayedMix | null {
       takenDown: (mediaId) => {
         const own = measured.get(mediaId)?.voice;
         return own == null ? NOTHING_TAKEN : takenDown(own, voice);
+      },
+      clicksOf: (mediaId) => {
+        const own = measured.get(mediaId)?.voice;
+        return own == null ? [] : clicksTakenOut(own, voice);
       },
       urlOf: ({ id }) => urls.get(id) ?? '',
     };
