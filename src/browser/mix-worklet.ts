@@ -34,7 +34,7 @@ class VoiceWorklet extends AudioWorkletProcessor {
         this.filter.takeDown(of.taken);
         this.clicks.know(of.clicks);
       }
-      if (place !== undefined) this.clicks.place(place.ms, place.rate);
+      if (place !== undefined) this.clicks.place(place.rate === 1 ? place.ms : null);
     };
   }
 

@@ -62,9 +62,13 @@ export async function probeSound(path: string): Promise<SoundFacts> {
   };
 }
 
-/** ffmpeg's arguments that open a file with sound. Throws NotSound where there is none. */
+/** ffmpeg's arguments that open a file with sound. What cannot be looked into it opens by itself, and says why not. */
 export async function inputOf(path: string): Promise<readonly string[]> {
-  return [...(await decoderOf((await probeSound(path)).codec)), '-i', path];
+  const codec = await probeSound(path).then(
+    (facts) => facts.codec,
+    () => null,
+  );
+  return [...(codec === null ? [] : await decoderOf(codec)), '-i', path];
 }
 
 export interface DecodeOptions {

@@ -13,8 +13,8 @@ export function eachCare<T>(of: (care: Care) => T): Record<Care, T> {
   return { neither: of('neither'), noise: of('noise'), pops: of('pops'), both: of('both') };
 }
 
-/** What stands for each band: its loudness, of both halves of the spectrum, as a share of a tenth of a second. */
 const STEP = LOUDNESS_RATE_HZ / 10;
+/** What the power of each band, on both halves of the spectrum, is worth in the loudness of a tenth of a second. */
 const WEIGHTS = Float64Array.from({ length: BINS }, (_, k) => {
   const halves = k === 0 || k === BINS - 1 ? 1 : 2;
   return (halves * loudnessWeight((k * LOUDNESS_RATE_HZ) / FRAME)) / FRAME / STEP;

@@ -33,7 +33,7 @@ describe('clicks in a voice', () => {
     let count = 0;
     for (let at = 0; at < blocks.length; at += 9_600) count += takeOutClicks(blocks, at, at + 9_600);
     expect(count).toBe(places.length);
-    expect(blocks).toEqual(whole);
+    expect(blocks.every((v, i) => v === whole[i])).toBe(true);
   });
   it('are found where two follow each other, 28 ms apart', () => {
     const out = Float32Array.from(clean);
@@ -43,8 +43,11 @@ describe('clicks in a voice', () => {
   it('leave each sample elsewhere as it was', () => {
     const out = Float32Array.from(heard);
     takeOutClicks(out, 0, out.length);
-    for (let i = 0; i < out.length; i++)
-      if (places.every((at) => i < at - 8 || i > at + 80)) expect(out[i]).toBe(heard[i]);
+    let changed = 0;
+    out.forEach((v, i) => {
+      if (v !== heard[i] && places.every((at) => i < at - 8 || i > at + 80)) changed++;
+    });
+    expect(changed).toBe(0);
   });
 });
 

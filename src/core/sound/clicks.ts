@@ -59,7 +59,7 @@ export function clicksIn(sound: Float32Array, from: number, to: number): readonl
 
 /**
  * Repairs the click that is `sharp` and whose sharpest sample lies from `from` to before `to`, in place: it was found
- * before, in another copy of this sound. False where none is like it.
+ * before, in another copy of this sound. False where nothing like it stands alone, as far as the sound goes.
  */
 export function takeOutClick(sound: Float32Array, sharp: number, from: number, to: number): boolean {
   const all = sharpness(sound);
@@ -68,8 +68,9 @@ export function takeOutClick(sound: Float32Array, sharp: number, from: number, t
     if (all[i]! > best && all[i]! >= all[i - 1]! && all[i]! > all[i + 1]!) [best, place] = [all[i]!, i];
   if (best < sharp / ALIKE || best > sharp * ALIKE) return false;
   const click = extent(all, place);
-  if (click !== null) repair(sound, click);
-  return click !== null;
+  if (click === null || !standsAlone(all, click, best)) return false;
+  repair(sound, click);
+  return true;
 }
 
 /** How sharp a sound is at a sample: its third difference. */

@@ -52,7 +52,8 @@ const NEAR_MS = 150;
 export const CLICKS_LAG = REPAIR_MARGIN + REPAIR_BEFORE;
 /** Blocks are at most so long. */
 const LONGEST_BLOCK = 1_024;
-const KEPT = LONGEST_BLOCK + 2 * REPAIR_MARGIN;
+/** What is kept of what was played tells whether a click stands alone. */
+const KEPT = CLICK_MARGIN + LONGEST_BLOCK + REPAIR_MARGIN;
 
 /** Takes the clicks out of what is played that were found when its recording was listened to. */
 export class KnownClicks {
@@ -61,7 +62,6 @@ export class KnownClicks {
   private readonly done = new Set<KnownClick>();
   /** Where in the recording the newest sample is, ms; null: it is not known. */
   private nowMs: number | null = null;
-  private rate = 1;
   private readonly rows = [new Float32Array(KEPT), new Float32Array(KEPT)] as const;
 
   /** From here on another recording is heard, or the same one elsewhere. */
@@ -71,10 +71,10 @@ export class KnownClicks {
     this.nowMs = null;
   }
 
-  /** What comes next is of this place of the recording, played at a rate. */
-  place(ms: number, rate: number): void {
-    if (this.nowMs !== null && Math.abs(ms - this.nowMs) > 2 * NEAR_MS) this.done.clear();
-    [this.nowMs, this.rate] = [ms, rate];
+  /** What comes next is of this place of the recording; null: it is played faster or slower, and nothing is as it was. */
+  place(ms: number | null): void {
+    if (ms !== null && this.nowMs !== null && Math.abs(ms - this.nowMs) > 2 * NEAR_MS) this.done.clear();
+    this.nowMs = ms;
   }
 
   /** Filters a block of two channels in place; what comes out is `CLICKS_LAG` samples late. */
@@ -89,7 +89,7 @@ export class KnownClicks {
       row.set(sound, KEPT - size);
     }
     if (this.nowMs !== null) {
-      this.nowMs += (size / RATE_KHZ) * this.rate;
+      this.nowMs += size / RATE_KHZ;
       this.takeOut(this.nowMs, size, same);
     }
     const out = KEPT - CLICKS_LAG - size;
@@ -99,16 +99,27 @@ export class KnownClicks {
 
   /** Those that may lie in what is about to be heard. */
   private takeOut(nowMs: number, size: number, same: boolean): void {
-    const lastMs = nowMs - (REPAIR_MARGIN / RATE_KHZ) * this.rate;
+    const lastMs = nowMs - REPAIR_MARGIN / RATE_KHZ;
     const [from, to] = [KEPT - REPAIR_MARGIN - size, KEPT - REPAIR_MARGIN];
-    for (const click of this.clicks) {
+    const [left, right] = this.rows;
+    for (let i = this.firstFrom(lastMs - size / RATE_KHZ - NEAR_MS); i < this.clicks.length; i++) {
+      const click = this.clicks[i]!;
       if (click[0] > lastMs + NEAR_MS) break;
-      if (click[0] < lastMs - NEAR_MS - size / RATE_KHZ || this.done.has(click)) continue;
-      const [left, right] = this.rows;
+      if (this.done.has(click)) continue;
       let found = takeOutClick(left, click[1] / 1e6, from, to);
       if (same) right.set(left);
       else found = takeOutClick(right, click[1] / 1e6, from, to) || found;
       if (found) this.done.add(click);
     }
+  }
+  /** The first click from a time on, by halving: this runs a hundred times a second. */
+  private firstFrom(ms: number): number {
+    let [from, to] = [0, this.clicks.length];
+    while (from < to) {
+      const middle = (from + to) >> 1;
+      if (this.clicks[middle]![0] >= ms) to = middle;
+      else from = middle + 1;
+    }
+    return from;
   }
 }
