@@ -71,7 +71,7 @@ export class KnownClicks {
     this.nowMs = null;
   }
 
-  /** What comes next is of this place of the recording; null: it is played faster or slower, and nothing is as it was. */
+  /** What comes next is of this place of the recording; null: it is played faster or slower, nothing is as it was. */
   place(ms: number | null): void {
     if (ms !== null && this.nowMs !== null && Math.abs(ms - this.nowMs) > 2 * NEAR_MS) this.done.clear();
     this.nowMs = ms;
