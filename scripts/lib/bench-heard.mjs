@@ -135,8 +135,8 @@ export async function benchHeard(browser, base, folder, seconds = 60) {
     `played ${(played.length / RATE).toFixed(0)} s; ${off.length / 4} of ${chunks} stretches of 0.4 s in one ` +
       `piece; the file is ${(-constant).toFixed(1)} dB louder throughout`,
   );
-  const kept = off.filter((o) => o.level > -35).map((o) => o.off - constant);
-  const spread = [...kept].sort((a, b) => a - b);
+  const spread = off.filter((o) => o.level >= SPOKEN_DB).map((o) => o.off - constant);
+  spread.sort((a, b) => a - b);
   say(`spoken windows lie from ${spread[0]?.toFixed(2)} to ${spread.at(-1)?.toFixed(2)} dB off that`);
   say(
     `windows of 100 ms within 0.5 dB of the file, above −35 dB of full scale: ${within(-35, 9, 0.5)} ` +

@@ -1,4 +1,4 @@
-import { CARES, eachCare } from '../core/sound/care-loudness.ts';
+import { CARES, type Care, eachCare } from '../core/sound/care-loudness.ts';
 import type { TakeLevels } from '../core/sound/take-levels.ts';
 import type { VoiceMeasure } from '../core/sound/voice-measure.ts';
 import type { TakeSound } from '../core/signal/take-sound.ts';
@@ -55,9 +55,8 @@ export async function levelsOf(db: Db, takeId: string): Promise<TakeLevels | nul
   if (row === undefined) return null;
   const { cared } = row;
   const long = (cared?.length ?? 0) / CARES.length;
-  const rowOf = (care: (typeof CARES)[number]) =>
-    cared!.subarray(CARES.indexOf(care) * long, (CARES.indexOf(care) + 1) * long);
-  return { ...row, cared: cared === null ? null : eachCare(rowOf) };
+  const from = (care: Care) => CARES.indexOf(care) * long;
+  return { ...row, cared: cared && eachCare((care) => cared.subarray(from(care), from(care) + long)) };
 }
 
 export async function putTakeSound(db: Db, takeId: string, sound: TakeSound): Promise<void> {

@@ -1,3 +1,4 @@
+import { isCaredFor } from '../core/edit/decisions.ts';
 import { wholeLength } from '../core/time/micros.ts';
 import { rm } from 'node:fs/promises';
 import type { Produced } from '../core/workout/pipeline.ts';
@@ -58,7 +59,7 @@ export async function makeSound(
   const { context, wanted, signal } = making;
   const of = heardOf(sources);
   const { targetLufs, music, voice, tones } = of.document.edit.sound;
-  const untouched = targetLufs === null && !voice.rumble && !voice.level && !voice.noise;
+  const untouched = targetLufs === null && !isCaredFor(voice);
   const { pickUps } = of.produced;
   const toned = tones.family !== null && of.produced.tones.length > 0;
   const bedded = music && (await context.bedAt(wanted.workoutId, wanted.revision)) !== null;

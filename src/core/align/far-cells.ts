@@ -1,3 +1,4 @@
+import { firstWhere } from '../time/halving.ts';
 import type { Lattice } from './lattice.ts';
 
 /**
@@ -41,16 +42,6 @@ export function farCells(lattice: Lattice, stretch: Int32Array | null): FarCells
     after[c] = firstWhere(c + 1, n, isFarAfter);
   }
   return { before, after };
-}
-
-/** The first of [from, to) from which on a test holds, by halving; `to` where it never does. */
-function firstWhere(from: number, to: number, holds: (x: number) => boolean): number {
-  while (from < to) {
-    const middle = (from + to) >> 1;
-    if (holds(middle)) to = middle;
-    else from = middle + 1;
-  }
-  return from;
 }
 
 /** By index, and one beyond: the highest of all before it. */

@@ -144,6 +144,9 @@ export const NO_TONES: ToneRules = {
   sides: true,
   belowDb: 6,
 };
+/** Whether anything at all is done to a voice. */
+export const isCaredFor = ({ rumble, level, noise, pops }: VoiceCare): boolean => rumble || level || noise || pops;
+
 export const VOICE_AS_RECORDED: VoiceCare = { rumble: false, level: false, noise: false, pops: false };
 
 /** A line to be spoken again over the picture. Times are on take time. */

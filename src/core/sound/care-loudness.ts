@@ -1,7 +1,7 @@
 import { LOUDNESS_RATE_HZ, loudnessWeight } from '../signal/loudness.ts';
 import { popGain } from './breath-pops.ts';
 import { NoiseGain } from './noise-gain.ts';
-import { BINS, FOURIER, FRAME, HOP, WINDOW, bandPower } from './voice-frames.ts';
+import { BINS, FOURIER, FRAME, HOP, WINDOW, bandPower, shareOf } from './voice-frames.ts';
 import { type VoiceMeasure, takenDown } from './voice-measure.ts';
 
 /** What can be taken out of a voice besides its rumble. */
@@ -37,8 +37,7 @@ export function careLoudness(
   const [re, im] = [new Float64Array(FRAME), new Float64Array(FRAME)];
   const [power, gain] = [new Float64Array(BINS), new Float64Array(BINS)];
   const sums = eachCare((): number[] => []);
-  /** One channel is laid on both at the same power, as the file and the page do. */
-  const share = channels === 1 ? Math.SQRT1_2 : 1;
+  const share = shareOf(channels);
   let [filled, heard] = [HOP, 0];
 
   /** Adds what a frame is worth to the tenths of a second that its middle half lies in. */

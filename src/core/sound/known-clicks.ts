@@ -1,4 +1,6 @@
+import { firstWhere } from '../time/halving.ts';
 import { CLICK_MARGIN, REPAIR_BEFORE, REPAIR_MARGIN, clicksIn, takeOutClick } from './clicks.ts';
+import { shareOf } from './voice-frames.ts';
 
 /** A click of a recording: where it is on its clock, whole milliseconds, and how sharp it is, millionths. */
 export type KnownClick = readonly [ms: number, sharpMillionths: number];
@@ -11,8 +13,7 @@ const MOST = 20_000;
 
 /** Finds the clicks of a voice at 48 kHz, one channel or two, in pieces of any length. */
 export function listenForClicks(channels: number): { push(interleaved: Float32Array): void; end(): KnownClick[] } {
-  /** One channel is laid on both at the same power, as the file and the page do. */
-  const share = channels === 1 ? Math.SQRT1_2 : 1;
+  const share = shareOf(channels);
   const rows = Array.from({ length: channels }, () => new Float32Array(BLOCK + 2 * CLICK_MARGIN));
   /** By whole milliseconds. */
   const found = new Map<number, KnownClick>();
@@ -102,8 +103,10 @@ export class KnownClicks {
     const lastMs = nowMs - REPAIR_MARGIN / RATE_KHZ;
     const [from, to] = [KEPT - REPAIR_MARGIN - size, KEPT - REPAIR_MARGIN];
     const [left, right] = this.rows;
-    for (let i = this.firstFrom(lastMs - size / RATE_KHZ - NEAR_MS); i < this.clicks.length; i++) {
-      const click = this.clicks[i]!;
+    const fromMs = lastMs - size / RATE_KHZ - NEAR_MS;
+    const { clicks } = this;
+    for (let i = firstWhere(0, clicks.length, (k) => clicks[k]![0] >= fromMs); i < clicks.length; i++) {
+      const click = clicks[i]!;
       if (click[0] > lastMs + NEAR_MS) break;
       if (this.done.has(click)) continue;
       let found = takeOutClick(left, click[1] / 1e6, from, to);
@@ -111,15 +114,5 @@ export class KnownClicks {
       else found = takeOutClick(right, click[1] / 1e6, from, to) || found;
       if (found) this.done.add(click);
     }
-  }
-  /** The first click from a time on, by halving: this runs a hundred times a second. */
-  private firstFrom(ms: number): number {
-    let [from, to] = [0, this.clicks.length];
-    while (from < to) {
-      const middle = (from + to) >> 1;
-      if (this.clicks[middle]![0] >= ms) to = middle;
-      else from = middle + 1;
-    }
-    return from;
   }
 }

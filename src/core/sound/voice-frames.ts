@@ -6,6 +6,9 @@ export const FRAME = 1024;
 export const HOP = FRAME / 2;
 export const BINS = FRAME / 2 + 1;
 
+/** One channel is laid on both at the same power, as the file and the page do: by this amplitude. */
+export const shareOf = (channels: number): number => (channels === 1 ? Math.SQRT1_2 : 1);
+
 /** The window before and after a transform: squared, those of frames that overlap add up to 1. */
 export const WINDOW = Float64Array.from({ length: FRAME }, (_, i) => Math.sin((Math.PI * (i + 0.5)) / FRAME));
 export const FOURIER: Fourier = fourierOf(FRAME);

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { seeded } from '../../../tests/support/synthetic-take.ts';
-import { VOICE_AS_RECORDED } from '../edit/decisions.ts';
+import { VOICE_AS_RECORDED, isCaredFor } from '../edit/decisions.ts';
 import { fromSeconds } from '../time/micros.ts';
 import { RUMBLE_BELOW_HZ, rumbleFilter, rumbleShare } from './rumble.ts';
 import { FRAME } from './voice-frames.ts';
@@ -82,6 +82,13 @@ describe('the measure of a voice', () => {
     const short = measureVoice(1, null);
     short.push(long.subarray(0, RATE));
     expect(short.end()).toBeNull();
+  });
+});
+
+describe('whether anything is done to a voice', () => {
+  it.each(['rumble', 'level', 'noise', 'pops'] as const)('is told by %s alone', (one) => {
+    expect(isCaredFor({ ...VOICE_AS_RECORDED, [one]: true })).toBe(true);
+    expect(isCaredFor(VOICE_AS_RECORDED)).toBe(false);
   });
 });
 

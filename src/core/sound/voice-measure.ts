@@ -3,7 +3,7 @@ import type { Length } from '../time/micros.ts';
 import type { KnownClick } from './known-clicks.ts';
 import { rumbleFilter, rumbleShare } from './rumble.ts';
 import type { TakenDown } from './voice-filter.ts';
-import { FRAME } from './voice-frames.ts';
+import { FRAME, shareOf } from './voice-frames.ts';
 import { VoiceGauge } from './voice-gauge.ts';
 
 /** What is steady under a voice, and from where on its breath pops, as it is kept of a recording. */
@@ -39,8 +39,7 @@ export function measureVoice(
   const [left, right] = [new Float32Array(FRAME), new Float32Array(FRAME)];
   const [stillLeft, stillRight] = [new Float32Array(FRAME), new Float32Array(FRAME)];
   const [filterLeft, filterRight] = [rumbleFilter(), rumbleFilter()];
-  /** One channel is laid on both at the same power, as the file and the page do. */
-  const share = channels === 1 ? Math.SQRT1_2 : 1;
+  const share = shareOf(channels);
   /** Samples that are passed over, samples from which on rumble is taken out, and how many of a frame are there. */
   let [wait, warm, filled] = [0, 0, 0];
   return {
